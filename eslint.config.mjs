@@ -1,0 +1,79 @@
+import js from '@eslint/js'
+import tseslint from 'typescript-eslint'
+import importX from 'eslint-plugin-import-x'
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import reactHooks from 'eslint-plugin-react-hooks'
+
+/** Arrows point one way: web and server may use schema and core, schema may use core, core uses nothing. */
+const zones = [
+  { target: './core', from: ['./schema', './server', './web', './e2e', './bench', './demo'] },
+  { target: './schema', from: ['./server', './web', './e2e', './bench', './demo'] },
+  { target: './server', from: ['./web', './e2e', './bench'] },
+  { target: './web', from: ['./server', './e2e', './bench', './demo'] },
+  ...['today', 'people', 'visit', 'practice', 'signin'].map((room) => ({
+    target: `./web/src/rooms/${room}`,
+    from: './web/src/rooms',
+    except: [`./${room}`],
+    message: 'One room never imports another room: move the shared piece to parts/ or mat/.',
+  })),
+]
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', 'node_modules/**', 'coverage/**', 'server/migrations/**', '**/*.mjs', '**/*.cjs'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommendedTypeChecked,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
+    rules: {
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
+      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-default-export': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      eqeqeq: 'error',
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'performance'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Chance comes in as a seed.' },
+        { object: 'Date', property: 'now', message: 'The date comes in as an argument.' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The date comes in as an argument.' },
+      ],
+    },
+  },
+  {
+    files: ['web/**/*.ts', 'web/**/*.tsx'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['**/vite.config.mts', 'server/drizzle.config.ts', 'web/src/rooms/**/*Room.tsx'],
+    rules: { 'import-x/no-default-export': 'off' },
+  },
+  { files: ['scripts/**', 'bench/**', 'server/cli/**', 'server/cli.ts', 'demo/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+    },
+  },
+)

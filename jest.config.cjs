@@ -1,0 +1,34 @@
+const swc = (tsx) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx },
+      target: 'es2022',
+      transform: { react: { runtime: 'automatic' } },
+    },
+    module: { type: 'commonjs' },
+  },
+]
+const base = (name, extra = {}) => ({
+  displayName: name,
+  rootDir: __dirname,
+  roots: [`<rootDir>/${name}`],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  modulePathIgnorePatterns: ['<rootDir>/demo/data'],
+  transform: { '\\.tsx$': swc(true), '\\.ts$': swc(false), '\\.m?js$': swc(false) },
+  // a few packages ship ES modules only
+  transformIgnorePatterns: ['/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid)/)'],
+  moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },
+  ...extra,
+})
+
+module.exports = {
+  projects: [
+    base('core'),
+    base('schema'),
+    base('server', { roots: ['<rootDir>/server', '<rootDir>/demo'] }),
+    base('web', { testEnvironment: 'jsdom' }),
+    base('e2e'),
+  ],
+}
