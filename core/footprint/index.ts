@@ -1,0 +1,5 @@
+export * from './readFootprint'
+export type { PrintKind, ToeLine, PrintAxis } from './types'
+export type { PrintMeasures } from './measurePrint'
+export type { FootprintAngle } from './footprintAngle'
+export { toeLineAt } from './toeLine'

@@ -1,0 +1,137 @@
+import { archClassFromIndex, type ClassChances } from '../arch'
+import type { Point } from '../geometry'
+import type { RasterImage } from '../image'
+import { MeasureError, outcomeOf, type Outcome } from '../problem'
+import type { References } from '../reference'
+import type { Side } from '../side'
+import { refineAxis, roughAxis } from './axis'
+import { contactRings } from './contour'
+import { footFrame, footRaster } from './footRaster'
+import { measurePrint, type PrintMeasures } from './measurePrint'
+import { segmentPrint, type Segmentation } from './segment'
+import { separatePrints } from './separatePrints'
+import { sideByShape } from './sideByShape'
+import { findToeLine } from './toeLine'
+import type { PrintAxis, PrintMask, ToeLine } from './types'
+
+/** What the practitioner may set; everything left out is found. Points in pixels of the picture given. */
+export type FootprintWishes = {
+  side?: Side | undefined
+  toes?: 'auto' | 'none' | undefined
+  thresholdNudge?: number | undefined
+  axis?: { heelImagePx: Point; toeImagePx: Point } | undefined
+  toeLineFootMm?: Point[] | undefined
+}
+
+export type FootprintReading = PrintMeasures & {
+  side: Side
+  sideFrom: 'told' | 'shape'
+  archClass: ClassChances
+  axis: { heelImagePx: Point; toeImagePx: Point; toeFrom: PrintAxis['toeFrom'] }
+  toeLine: ToeLine
+  /** contact outlines in the foot frame, mm, for drawing with the even-odd rule */
+  ringsFootMm: Point[][]
+  segmentation: { threshold: number; channel: Segmentation['channel']; mmPerPx: number }
+}
+
+export type Progress = (share: number) => void
+
+/**
+ * The whole way from pixels to footprint measures, for every foot on the picture.
+ * @param image toes up, heel down; grey or colour
+ * @param mmPerPx scale of the picture
+ * @param onProgress called with 0..1; may throw to cancel
+ * @returns one reading a foot, from the picture's left to its right
+ */
+export function readFootprints(
+  image: RasterImage,
+  mmPerPx: number,
+  references: References,
+  wishes: FootprintWishes = {},
+  onProgress: Progress = () => undefined,
+): Outcome<FootprintReading[]> {
+  return outcomeOf(() => {
+    onProgress(0.02)
+    const segmented = segmentPrint(image, mmPerPx, references, wishes.thresholdNudge ?? 0)
+    onProgress(0.45)
+    const prints = separatePrints(segmented.mask, segmented.mmPerPx, references)
+    onProgress(0.55)
+    return prints.map((print, i) => {
+      const reading = readOne(print, segmented, references, wishes, prints.length === 2 ? (i === 0 ? 'left' : 'right') : undefined)
+      onProgress(0.55 + (0.45 * (i + 1)) / prints.length)
+      return reading
+    })
+  })
+}
+
+/** As readFootprints, where exactly one foot is expected. */
+export function readFootprint(
+  image: RasterImage,
+  mmPerPx: number,
+  references: References,
+  wishes: FootprintWishes = {},
+  onProgress?: Progress,
+): Outcome<FootprintReading> {
+  const all = readFootprints(image, mmPerPx, references, wishes, onProgress)
+  if (!all.ok) return all
+  return outcomeOf(() => {
+    if (all.value.length !== 1)
+      throw new MeasureError({ code: 'tooManyPrints', path: 'image', found: all.value.length, expected: 1 })
+    return all.value[0]!
+  })
+}
+
+const axisRounds = 3
+
+function readOne(
+  print: PrintMask,
+  segmented: Segmentation,
+  references: References,
+  wishes: FootprintWishes,
+  placeSide: Side | undefined,
+): FootprintReading {
+  let axis = roughAxis(print.mask)
+  const byShape = sideByShape(print, axis)
+  // two prints side by side: shape decides unless it is unclear
+  const side = wishes.side ?? (placeSide && byShape.clarity < unclearSide ? placeSide : byShape.side)
+  let raster = footRaster(print, axis, side)
+  let line = findToeLine(raster, wishes.toes ?? 'auto')
+  for (let round = 0; round < axisRounds && !wishes.axis; round++) {
+    axis = refineAxis(print, axis, side, raster, line)
+    raster = footRaster(print, axis, side)
+    line = findToeLine(raster, wishes.toes ?? 'auto')
+  }
+  if (wishes.axis) {
+    axis = axisOnWorking(wishes.axis, segmented.factor)
+    raster = footRaster(print, axis, side)
+    line = findToeLine(raster, wishes.toes ?? 'auto')
+  }
+  if (wishes.toeLineFootMm) line = { pointsFootMm: wishes.toeLineFootMm, from: 'practitioner' }
+  const measures = measurePrint({ print, axis, side, line, references, raster })
+  const frame = footFrame(axis, side)
+  const toPicture = (yMm: number, xMm: number): Point => {
+    const p = frame.toImage({ x: xMm / print.mmPerPx, y: yMm / print.mmPerPx + raster.zeroYPx })
+    return { x: p.x * segmented.factor, y: p.y * segmented.factor }
+  }
+  return {
+    ...measures,
+    side,
+    sideFrom: wishes.side ? 'told' : 'shape',
+    archClass: archClassFromIndex(measures.archIndex.value, references),
+    axis: {
+      heelImagePx: toPicture(0, 0),
+      toeImagePx: toPicture(measures.lengthMm.value, 0),
+      toeFrom: axis.toeFrom,
+    },
+    toeLine: line,
+    ringsFootMm: contactRings(raster),
+    segmentation: { threshold: segmented.threshold, channel: segmented.channel, mmPerPx: print.mmPerPx },
+  }
+}
+
+const unclearSide = 0.4
+
+function axisOnWorking(axis: { heelImagePx: Point; toeImagePx: Point }, factor: number): PrintAxis {
+  const down = (p: Point): Point => ({ x: p.x / factor, y: p.y / factor })
+  return { heelImagePx: down(axis.heelImagePx), toeImagePx: down(axis.toeImagePx), toeFrom: 'practitioner' }
+}

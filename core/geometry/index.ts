@@ -1,0 +1,5 @@
+export * from './point'
+export * from './polygon'
+export * from './homography'
+export * from './curve'
+export * from './linearSystem'

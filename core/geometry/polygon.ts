@@ -1,0 +1,73 @@
+import type { Point } from './point'
+
+/** Area of a simple polygon, in the square of its unit; never negative. Fewer than 3 points give 0. */
+export function polygonArea(polygon: readonly Point[]): number {
+  let twice = 0
+  for (let i = 0; i < polygon.length; i++) {
+    const a = polygon[i]!
+    const b = polygon[(i + 1) % polygon.length]!
+    twice += a.x * b.y - b.x * a.y
+  }
+  return Math.abs(twice) / 2
+}
+
+/** Smallest upright box round some points. */
+export function boundsOf(points: readonly Point[]): { minX: number; maxX: number; minY: number; maxY: number } {
+  const box = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity }
+  for (const p of points) {
+    if (p.x < box.minX) box.minX = p.x
+    if (p.x > box.maxX) box.maxX = p.x
+    if (p.y < box.minY) box.minY = p.y
+    if (p.y > box.maxY) box.maxY = p.y
+  }
+  return box
+}
+
+/** Whether a point lies inside a polygon (even-odd rule); points on the edge may go either way. */
+export function isInside(point: Point, polygon: readonly Point[]): boolean {
+  let inside = false
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const a = polygon[i]!
+    const b = polygon[j]!
+    if (a.y > point.y !== b.y > point.y) {
+      const x = ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x
+      if (point.x < x) inside = !inside
+    }
+  }
+  return inside
+}
+
+/**
+ * Thins a polyline (Ramer, Douglas and Peucker), keeping every corner further than the tolerance off the line.
+ * @param tolerance same unit as the points
+ */
+export function simplify(points: readonly Point[], tolerance: number): Point[] {
+  if (points.length < 3) return [...points]
+  const keep = new Uint8Array(points.length)
+  keep[0] = keep[points.length - 1] = 1
+  const stack: [number, number][] = [[0, points.length - 1]]
+  while (stack.length > 0) {
+    const [from, to] = stack.pop()!
+    const a = points[from]!
+    const b = points[to]!
+    const length = Math.hypot(b.x - a.x, b.y - a.y)
+    let worst = tolerance
+    let at = -1
+    for (let i = from + 1; i < to; i++) {
+      const p = points[i]!
+      const away =
+        length === 0
+          ? Math.hypot(p.x - a.x, p.y - a.y)
+          : Math.abs((b.x - a.x) * (a.y - p.y) - (a.x - p.x) * (b.y - a.y)) / length
+      if (away > worst) {
+        worst = away
+        at = i
+      }
+    }
+    if (at >= 0) {
+      keep[at] = 1
+      stack.push([from, at], [at, to])
+    }
+  }
+  return points.filter((_, i) => keep[i] === 1)
+}

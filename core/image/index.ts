@@ -1,0 +1,7 @@
+export * from './rasterImage'
+export * from './grey'
+export * from './histogram'
+export * from './bitMask'
+export * from './components'
+export * from './flatField'
+export * from './perspective'

@@ -1,0 +1,5 @@
+export * from './random'
+export * from './footShape'
+export * from './contact'
+export * from './printTruth'
+export * from './printPicture'
