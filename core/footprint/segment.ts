@@ -7,6 +7,7 @@ import {
   luminance,
   openMask,
   otsu,
+  printIsDark,
   saturation,
   thresholdMask,
   type BitMask,
@@ -59,7 +60,7 @@ export function segmentPrint(
 }
 
 function cleanUp(raw: BitMask, mmPerPx: number, references: References): BitMask {
-  const closed = closeMask(raw, Math.max(1, Math.round(references.printCloseMm / mmPerPx)))
+  const closed = closeMask(raw, Math.max(1, Math.ceil(references.printCloseMm / mmPerPx)))
   const opened = openMask(closed, Math.max(1, Math.round(references.printOpenMm / mmPerPx)))
   return fillHoles(opened, references.printHoleMm2 / (mmPerPx * mmPerPx))
 }
@@ -84,25 +85,14 @@ type Channel = { grey: GreyImage; channel: Segmentation['channel']; isDark: bool
 function chooseChannel(image: RasterImage, factor: number): Channel {
   const grey = luminance(image, factor)
   const byLight = otsu(histogramOf(grey))
-  const isDark = paperValue(grey) > byLight.threshold
+  const isDark = printIsDark(grey)
   if (image.channels === 1 || byLight.lightMean - byLight.darkMean > clearContrast) return { grey, channel: 'luminance', isDark }
   const colour = saturation(image, factor)
   const byColour = otsu(histogramOf(colour))
   const isClearer = (byColour.lightMean - byColour.darkMean) * byColour.separability >
     (byLight.lightMean - byLight.darkMean) * byLight.separability
   if (!isClearer) return { grey, channel: 'luminance', isDark }
-  return { grey: colour, channel: 'saturation', isDark: paperValue(colour) > byColour.threshold }
+  return { grey: colour, channel: 'saturation', isDark: printIsDark(colour) }
 }
 
 const clearContrast = 60 // grey levels: with this much there is no need to look at colour
-
-/** The middle value along the picture's border, where there is paper. */
-function paperValue(grey: GreyImage): number {
-  const { widthPx: w, heightPx: h, data } = grey
-  const values: number[] = []
-  const inset = Math.max(1, Math.round(Math.min(w, h) * 0.02))
-  for (let x = 0; x < w; x += 2) values.push(data[inset * w + x]!, data[(h - 1 - inset) * w + x]!)
-  for (let y = 0; y < h; y += 2) values.push(data[y * w + inset]!, data[y * w + w - 1 - inset]!)
-  values.sort((a, b) => a - b)
-  return values[values.length >> 1]!
-}

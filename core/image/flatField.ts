@@ -2,21 +2,45 @@ import { solveLinear } from '../geometry'
 import type { GreyImage } from './grey'
 
 /**
+ * Whether the print is darker than the paper. The light along the picture's border is paper's; carried inwards as a
+ * smooth surface it says which way the rest departs from it, even where one side of the sheet lies in shade.
+ */
+export function printIsDark(grey: GreyImage): boolean {
+  const samples = sampled(grey, (value) => value)
+  const paper = fitSurface(samples.filter(isBorder))
+  const departures = samples.map((s) => s.value - surfaceAt(paper, s.u, s.v))
+  const limit = 2.5 * paperNoise
+  const darker = departures.filter((d) => d < -limit).length
+  const lighter = departures.filter((d) => d > limit).length
+  return darker >= lighter
+}
+
+const borderFrom = 0.94 // outside this part of the half width lies the border
+
+function isBorder(s: Sample): boolean {
+  return Math.abs(s.u) > borderFrom || Math.abs(s.v) > borderFrom
+}
+
+type Sample = { u: number; v: number; value: number }
+
+function sampled({ widthPx, heightPx, data }: GreyImage, valueOf: (raw: number) => number): Sample[] {
+  const step = Math.max(1, Math.floor(Math.sqrt(data.length / sampleCount)))
+  const samples: Sample[] = []
+  for (let y = step >> 1; y < heightPx; y += step)
+    for (let x = step >> 1; x < widthPx; x += step)
+      samples.push({ u: (2 * x) / widthPx - 1, v: (2 * y) / heightPx - 1, value: valueOf(data[y * widthPx + x]!) })
+  return samples
+}
+
+/**
  * Evens out the light: fits a smooth quadratic surface to the paper and divides by it, so that one threshold
  * serves the whole sheet. The fit is repeated without the pixels that turn out darker (or lighter) than paper.
  * @param isDark whether the print is darker than the paper
  * @returns picture where paper is close to 230 (dark print) or 40 (light print) everywhere
  */
 export function flattenLight(grey: GreyImage, isDark: boolean): GreyImage {
-  const { widthPx, heightPx, data } = grey
-  const step = Math.max(1, Math.floor(Math.sqrt(data.length / sampleCount)))
-  const samples: { u: number; v: number; value: number }[] = []
-  for (let y = step >> 1; y < heightPx; y += step)
-    for (let x = step >> 1; x < widthPx; x += step) {
-      const raw = data[y * widthPx + x]!
-      samples.push({ u: (2 * x) / widthPx - 1, v: (2 * y) / heightPx - 1, value: isDark ? raw : 255 - raw })
-    }
-  let paper = samples
+  const samples = sampled(grey, (raw) => (isDark ? raw : 255 - raw))
+  let paper = samples.filter(isBorder) // paper for sure; the rest joins once it agrees
   let surface: number[] = []
   for (let round = 0; round < 5; round++) {
     surface = fitSurface(paper)
@@ -63,7 +87,7 @@ function surfaceAt(c: number[], u: number, v: number): number {
 }
 
 /** Least squares of a quadratic in u and v by the normal equations (6 × 6). */
-function fitSurface(samples: { u: number; v: number; value: number }[]): number[] {
+function fitSurface(samples: Sample[]): number[] {
   const n = 6
   const m = Array.from({ length: n }, () => Array.from({ length: n + 1 }, () => 0))
   for (const { u, v, value } of samples) {
