@@ -1,1 +1,3 @@
 export * from './archClass'
+export * from './archMotion'
+export * from './archPosition'

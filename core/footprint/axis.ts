@@ -40,7 +40,13 @@ export function roughAxis(mask: BitMask): PrintAxis {
 }
 
 /** Heel centre to second toe tip, read off a print already laid into a rough frame. */
-export function refineAxis(print: PrintMask, rough: PrintAxis, side: Side, raster: FootRaster, line: ToeLine): PrintAxis {
+export function refineAxis(
+  print: PrintMask,
+  rough: PrintAxis,
+  side: Side,
+  raster: FootRaster,
+  line: ToeLine,
+): PrintAxis {
   const limit = toeLineAt(line)
   const body = slicesOf(raster, limit)
   const bodyLength = Math.max(...body.filter((s) => s.widthMm > 0).map((s) => s.yMm))

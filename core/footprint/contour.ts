@@ -7,7 +7,8 @@ import type { FootRaster } from './types'
  */
 export function contactRings(raster: FootRaster): Point[][] {
   const { columns, rows, cellMm, originXMm, originYMm, cells } = raster
-  const isSet = (x: number, y: number) => x >= 0 && y >= 0 && x < columns && y < rows && cells[y * columns + x] === 1
+  const isSet = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < columns && y < rows && cells[y * columns + x] === 1
   // directed unit edges with the contact on their left, keyed by where they start
   const next = new Map<number, number[]>()
   const width = columns + 1

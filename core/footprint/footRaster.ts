@@ -7,7 +7,12 @@ import type { FootRaster, PrintAxis, PrintMask } from './types'
  * Lays a print into the foot frame (x medial, y forward, both feet alike): from here on left and right are one.
  * The origin is the rearmost contact projected on the axis.
  */
-export function footRaster(print: PrintMask, axis: PrintAxis, side: Side, mask: BitMask = print.mask): FootRaster {
+export function footRaster(
+  print: PrintMask,
+  axis: PrintAxis,
+  side: Side,
+  mask: BitMask = print.mask,
+): FootRaster {
   const { mmPerPx } = print
   const frame = footFrame(axis, side)
   const box = boxInFrame(mask, frame)
@@ -36,7 +41,16 @@ export function footRaster(print: PrintMask, axis: PrintAxis, side: Side, mask: 
     }
     if (hasContact && row < rearmost) rearmost = row
   }
-  return { side, columns, rows, cellMm: mmPerPx, originXMm, originYMm: -rearmost * mmPerPx, zeroYPx: startYMm / mmPerPx + rearmost, cells }
+  return {
+    side,
+    columns,
+    rows,
+    cellMm: mmPerPx,
+    originXMm,
+    originYMm: -rearmost * mmPerPx,
+    zeroYPx: startYMm / mmPerPx + rearmost,
+    cells,
+  }
 }
 
 export type FootFrame = {

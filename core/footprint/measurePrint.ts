@@ -93,7 +93,8 @@ function measureMask(input: {
   const body = slicesOf(raster, toeLineAt(input.line))
   const thirds = thirdsOf(body, raster.cellMm)
   if (all.length === 0 || thirds.lengthMm === 0) throw new MeasureError({ code: 'noContact', path: 'print' })
-  const widths = (part: typeof body) => Math.max(...part.map((s) => (s.widthMm > 0 ? s.medialXMm - s.lateralXMm : 0)))
+  const widths = (part: typeof body) =>
+    Math.max(...part.map((s) => (s.widthMm > 0 ? s.medialXMm - s.lateralXMm : 0)))
   const third = [thirds.rear, thirds.mid, thirds.fore].map((part) => areaMm2(part, raster.cellMm))
   return {
     lengthMm: all[all.length - 1]!.yMm - all[0]!.yMm + raster.cellMm,

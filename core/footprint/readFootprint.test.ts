@@ -7,7 +7,11 @@ import { readFootprint, readFootprints, type FootprintReading } from './index'
 const references = referenceValues()
 const prints = 220
 
-function readOk(shape: FootShape, options: Parameters<typeof printPicture>[1], mmPerPx = 0.3): FootprintReading {
+function readOk(
+  shape: FootShape,
+  options: Parameters<typeof printPicture>[1],
+  mmPerPx = 0.3,
+): FootprintReading {
   const outcome = readFootprint(printPicture(shape, { ...options, mmPerPx }).image, mmPerPx, references)
   if (!outcome.ok) throw new Error(outcome.problem.code)
   return outcome.value
@@ -48,7 +52,8 @@ describe('two hundred and twenty made-up prints, from 0.15 to 0.6 mm a pixel, tu
     expect(worst('archIndex')).toBeLessThanOrEqual(0.03)
   })
   test('every length is within 1.5 %', () => expect(worst('lengthPct')).toBeLessThanOrEqual(1.5))
-  test('every Chippaux–Smirak index is within 4', () => expect(worst('chippauxSmirakPct')).toBeLessThanOrEqual(4))
+  test('every Chippaux–Smirak index is within 4', () =>
+    expect(worst('chippauxSmirakPct')).toBeLessThanOrEqual(4))
   test('every Staheli index is within 0.06', () => expect(worst('staheliIndex')).toBeLessThanOrEqual(0.06))
   test('every footprint angle is within 4°, and nearly all have one', () => {
     expect(worst('angleDeg')).toBeLessThanOrEqual(4)
@@ -95,7 +100,11 @@ describe('what may not change a measure', () => {
   test('twice the scale gives twice the lengths and the same indices', () => {
     fc.assert(
       fc.property(seeds, (seed) => {
-        const { image } = printPicture(arbitraryFoot(seed, { lengthMm: 230 }), { seed, mmPerPx: 0.3, mess: 0.6 })
+        const { image } = printPicture(arbitraryFoot(seed, { lengthMm: 230 }), {
+          seed,
+          mmPerPx: 0.3,
+          mess: 0.6,
+        })
         const one = readFootprint(image, 0.3, references)
         const wide = readFootprint(image, 0.36, references)
         if (!one.ok || !wide.ok) throw new Error('unreadable')
@@ -166,12 +175,17 @@ describe('pictures that cannot be measured are named', () => {
   test('a blank sheet', () => expect(problemOf(flat(400, 800, 230), 0.3)).toBe('blankSheet'))
   test('a black sheet', () => expect(problemOf(flat(400, 800, 3), 0.3)).toBe('blankSheet'))
   test('no scale', () => expect(problemOf(image, NaN)).toBe('scaleMissing'))
-  test.each([0, -0.3, Infinity, 40])('a scale of %p', (scale) => expect(problemOf(image, scale)).toBe('scaleImpossible'))
+  test.each([0, -0.3, Infinity, 40])('a scale of %p', (scale) =>
+    expect(problemOf(image, scale)).toBe('scaleImpossible'),
+  )
   test('two feet where one is expected are both read when asked for', () => {
     const right = printPicture({ ...neutralFoot, side: 'right' }, { seed: 5 }).image
     const heightPx = Math.max(image.heightPx, right.heightPx)
     const both = flat(image.widthPx + right.widthPx, heightPx, 228)
-    for (const [picture, at] of [[image, 0], [right, image.widthPx]] as const)
+    for (const [picture, at] of [
+      [image, 0],
+      [right, image.widthPx],
+    ] as const)
       for (let y = 0; y < picture.heightPx; y++)
         for (let x = 0; x < picture.widthPx; x++)
           both.data[y * both.widthPx + at + x] = picture.data[y * picture.widthPx + x]!

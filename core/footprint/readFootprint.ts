@@ -57,7 +57,13 @@ export function readFootprints(
     const prints = separatePrints(segmented.mask, segmented.mmPerPx, references)
     onProgress(0.55)
     return prints.map((print, i) => {
-      const reading = readOne(print, segmented, references, wishes, prints.length === 2 ? (i === 0 ? 'left' : 'right') : undefined)
+      const reading = readOne(
+        print,
+        segmented,
+        references,
+        wishes,
+        prints.length === 2 ? (i === 0 ? 'left' : 'right') : undefined,
+      )
       onProgress(0.55 + (0.45 * (i + 1)) / prints.length)
       return reading
     })

@@ -70,10 +70,21 @@ function assertUsable(image: RasterImage, mmPerPx: number): void {
   if (widthPx < 1 || heightPx < 1 || image.data.length < widthPx * heightPx * image.channels)
     throw new MeasureError({ code: 'emptyImage', path: 'image', widthPx, heightPx })
   if (widthPx < smallestSidePx || heightPx < smallestSidePx)
-    throw new MeasureError({ code: 'imageTooSmall', path: 'image', widthPx, heightPx, neededPx: smallestSidePx })
+    throw new MeasureError({
+      code: 'imageTooSmall',
+      path: 'image',
+      widthPx,
+      heightPx,
+      neededPx: smallestSidePx,
+    })
   const megapixels = (widthPx * heightPx) / 1e6
   if (megapixels > mostMegapixels)
-    throw new MeasureError({ code: 'imageTooLarge', path: 'image', megapixels, limitMegapixels: mostMegapixels })
+    throw new MeasureError({
+      code: 'imageTooLarge',
+      path: 'image',
+      megapixels,
+      limitMegapixels: mostMegapixels,
+    })
   if (Number.isNaN(mmPerPx)) throw new MeasureError({ code: 'scaleMissing', path: 'mmPerPx' })
   if (!(mmPerPx >= 0.02 && mmPerPx <= 2))
     throw new MeasureError({ code: 'scaleImpossible', path: 'mmPerPx', mmPerPx, low: 0.02, high: 2 })
@@ -86,10 +97,12 @@ function chooseChannel(image: RasterImage, factor: number): Channel {
   const grey = luminance(image, factor)
   const byLight = otsu(histogramOf(grey))
   const isDark = printIsDark(grey)
-  if (image.channels === 1 || byLight.lightMean - byLight.darkMean > clearContrast) return { grey, channel: 'luminance', isDark }
+  if (image.channels === 1 || byLight.lightMean - byLight.darkMean > clearContrast)
+    return { grey, channel: 'luminance', isDark }
   const colour = saturation(image, factor)
   const byColour = otsu(histogramOf(colour))
-  const isClearer = (byColour.lightMean - byColour.darkMean) * byColour.separability >
+  const isClearer =
+    (byColour.lightMean - byColour.darkMean) * byColour.separability >
     (byLight.lightMean - byLight.darkMean) * byLight.separability
   if (!isClearer) return { grey, channel: 'luminance', isDark }
   return { grey: colour, channel: 'saturation', isDark: printIsDark(colour) }

@@ -12,9 +12,14 @@ import type { PrintMask } from './types'
 export function separatePrints(mask: BitMask, mmPerPx: number, references: References): PrintMask[] {
   const labelled = labelRuns(mask, 8)
   const smallest = smallestPatchMm2 / (mmPerPx * mmPerPx)
-  const patches = labelled.components.map((component, label) => ({ component, label })).filter((p) => p.component.areaPx >= smallest)
+  const patches = labelled.components
+    .map((component, label) => ({ component, label }))
+    .filter((p) => p.component.areaPx >= smallest)
   const groups = splitByLanes(patches, mmPerPx)
-    .map((group) => ({ group, areaMm2: group.reduce((sum, p) => sum + p.component.areaPx, 0) * mmPerPx * mmPerPx }))
+    .map((group) => ({
+      group,
+      areaMm2: group.reduce((sum, p) => sum + p.component.areaPx, 0) * mmPerPx * mmPerPx,
+    }))
     .filter((g) => g.areaMm2 >= references.printMinAreaMm2)
   if (groups.length === 0) throw new MeasureError({ code: 'noContact', path: 'image' })
   return groups.map(({ group }) => {
@@ -56,7 +61,10 @@ function splitByLanes(patches: Patch[], mmPerPx: number): Patch[][] {
 function spanAlong(c: Component, slant: number): { from: number; to: number } {
   const centre = c.centreX + slant * c.centreY
   // box half-width, taken back by what the component itself leans along the lane
-  const half = Math.max(2, (c.maxX - c.minX) / 2 - Math.abs(slant) * 0.5 * (c.maxY - c.minY) * (slant === 0 ? 0 : 1))
+  const half = Math.max(
+    2,
+    (c.maxX - c.minX) / 2 - Math.abs(slant) * 0.5 * (c.maxY - c.minY) * (slant === 0 ? 0 : 1),
+  )
   return { from: centre - half, to: centre + half }
 }
 

@@ -13,7 +13,9 @@ export function sideByShape(print: PrintMask, axis: PrintAxis): { side: Side; cl
   const raster = footRaster(print, axis, 'left')
   const lengthMm = raster.originYMm + raster.rows * raster.cellMm
   const slope = frontSlope(raster, lengthMm)
-  const slices = slicesOf(raster).filter((s) => s.widthMm > 0 && s.yMm > lengthMm * 0.08 && s.yMm < lengthMm * 0.68)
+  const slices = slicesOf(raster).filter(
+    (s) => s.widthMm > 0 && s.yMm > lengthMm * 0.08 && s.yMm < lengthMm * 0.68,
+  )
   const hollowRight = hollow(slices.map((s) => ({ y: s.yMm, out: s.medialXMm })))
   const hollowLeft = hollow(slices.map((s) => ({ y: s.yMm, out: -s.lateralXMm })))
   const score = slope / usualFrontSlope + (hollowRight - hollowLeft) / usualHollowMm

@@ -68,7 +68,11 @@ function frontEdges(raster: FootRaster, lengthMm: number): Edge[] {
 export function ballOf(raster: FootRaster, lengthMm: number): Ball {
   const { columns, cellMm, originXMm, originYMm, cells } = raster
   let best: Ball = { medialXMm: 0, lateralXMm: 0, widthMm: 0 }
-  for (let row = Math.floor((lengthMm * 0.52 - originYMm) / cellMm); row < (lengthMm * 0.76 - originYMm) / cellMm; row++) {
+  for (
+    let row = Math.floor((lengthMm * 0.52 - originYMm) / cellMm);
+    row < (lengthMm * 0.76 - originYMm) / cellMm;
+    row++
+  ) {
     let first = -1
     let last = -1
     for (let col = 0; col < columns; col++)
@@ -95,7 +99,9 @@ function fitEdge(columns: Edge[], ball: Ball): Curve {
   for (let round = 0; round < 6; round++) {
     const at = evaluator(coefficients, u)
     // a front edge without a gap joins in once it agrees with those that have one
-    used = columns.filter((c) => Math.abs(c.bodyFrontMm - at(c.xMm)) < (c.gap ? 7 : 3.5) && Math.abs(u(c.xMm)) < 1.02)
+    used = columns.filter(
+      (c) => Math.abs(c.bodyFrontMm - at(c.xMm)) < (c.gap ? 7 : 3.5) && Math.abs(u(c.xMm)) < 1.02,
+    )
     if (used.length < 8) break
     coefficients = cubic(used, u)
   }

@@ -12,7 +12,12 @@ export function polygonArea(polygon: readonly Point[]): number {
 }
 
 /** Smallest upright box round some points. */
-export function boundsOf(points: readonly Point[]): { minX: number; maxX: number; minY: number; maxY: number } {
+export function boundsOf(points: readonly Point[]): {
+  minX: number
+  maxX: number
+  minY: number
+  maxY: number
+} {
   const box = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity }
   for (const p of points) {
     if (p.x < box.minX) box.minX = p.x

@@ -79,7 +79,12 @@ function findRuns(mask: BitMask) {
     if (open) ends.push(mask.widthPx)
   }
   firstOfRow[mask.heightPx] = starts.length
-  return { rowOf: Int32Array.from(rows), startOf: Int32Array.from(starts), endOf: Int32Array.from(ends), firstOfRow }
+  return {
+    rowOf: Int32Array.from(rows),
+    startOf: Int32Array.from(starts),
+    endOf: Int32Array.from(ends),
+    firstOfRow,
+  }
 }
 
 function summarise(
@@ -96,7 +101,16 @@ function summarise(
     if (label === undefined) {
       label = components.length
       labelOfRoot.set(r, label)
-      components.push({ areaPx: 0, minX: Infinity, maxX: 0, minY: runs.rowOf[i]!, maxY: 0, centreX: 0, centreY: 0, touchesEdge: false })
+      components.push({
+        areaPx: 0,
+        minX: Infinity,
+        maxX: 0,
+        minY: runs.rowOf[i]!,
+        maxY: 0,
+        centreX: 0,
+        centreY: 0,
+        touchesEdge: false,
+      })
     }
     labelOf[i] = label
     const c = components[label]!
@@ -120,7 +134,11 @@ function summarise(
 }
 
 /** A mask of the chosen components only. */
-export function keepComponents(mask: BitMask, labelled: LabelledRuns, keep: (label: number) => boolean): BitMask {
+export function keepComponents(
+  mask: BitMask,
+  labelled: LabelledRuns,
+  keep: (label: number) => boolean,
+): BitMask {
   const out = emptyMask(mask.widthPx, mask.heightPx)
   for (let i = 0; i < labelled.labelOf.length; i++)
     if (keep(labelled.labelOf[i]!)) setRun(out, labelled.rowOf[i]!, labelled.startOf[i]!, labelled.endOf[i]!)
@@ -133,7 +151,8 @@ export function fillHoles(mask: BitMask, limitPx: number): BitMask {
   const out = { ...mask, words: mask.words.slice() }
   for (let i = 0; i < holes.labelOf.length; i++) {
     const hole = holes.components[holes.labelOf[i]!]!
-    if (!hole.touchesEdge && hole.areaPx < limitPx) setRun(out, holes.rowOf[i]!, holes.startOf[i]!, holes.endOf[i]!)
+    if (!hole.touchesEdge && hole.areaPx < limitPx)
+      setRun(out, holes.rowOf[i]!, holes.startOf[i]!, holes.endOf[i]!)
   }
   return out
 }

@@ -28,7 +28,11 @@ function sampled({ widthPx, heightPx, data }: GreyImage, valueOf: (raw: number) 
   const samples: Sample[] = []
   for (let y = step >> 1; y < heightPx; y += step)
     for (let x = step >> 1; x < widthPx; x += step)
-      samples.push({ u: (2 * x) / widthPx - 1, v: (2 * y) / heightPx - 1, value: valueOf(data[y * widthPx + x]!) })
+      samples.push({
+        u: (2 * x) / widthPx - 1,
+        v: (2 * y) / heightPx - 1,
+        value: valueOf(data[y * widthPx + x]!),
+      })
   return samples
 }
 

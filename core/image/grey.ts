@@ -13,7 +13,11 @@ const blueWeight = 29
  * @param factor whole number ≥ 1; pixels beyond the last whole block are left out
  */
 export function luminance(image: RasterImage, factor: number): GreyImage {
-  return shrink(image, factor, image.channels === 1 ? grey1 : image.channels === 3 ? luminanceRow3 : luminanceRow4)
+  return shrink(
+    image,
+    factor,
+    image.channels === 1 ? grey1 : image.channels === 3 ? luminanceRow3 : luminanceRow4,
+  )
 }
 
 /** Saturation (HSV, 0..255): coloured ink or a wet print may differ from paper in this alone. */

@@ -63,5 +63,11 @@ export function otsu(histogram: Uint32Array): OtsuSplit {
   }
   const { darkMean, lightMean, darkShare } = best
   const separability = variance > 0 ? Math.max(0, best.between) / variance : 0
-  return { threshold: Math.floor((best.threshold + best.last) / 2), darkMean, lightMean, darkShare, separability }
+  return {
+    threshold: Math.floor((best.threshold + best.last) / 2),
+    darkMean,
+    lightMean,
+    darkShare,
+    separability,
+  }
 }

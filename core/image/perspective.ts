@@ -48,5 +48,8 @@ function samplePixel(image: RasterImage, x: number, y: number, out: Uint8Clamped
   }
 }
 
-export const sheetSizesMm = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const
+export const sheetSizesMm = {
+  a4: { width: 210, height: 297 },
+  letter: { width: 215.9, height: 279.4 },
+} as const
 export type SheetName = keyof typeof sheetSizesMm

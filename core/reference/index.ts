@@ -8,6 +8,7 @@ export type References = Record<ReferenceId, number>
 /** The table as it ships, with a practice's own values laid over it. */
 export function referenceValues(changed: Partial<References> = {}): References {
   const values = {} as References
-  for (const id of Object.keys(referenceTable) as ReferenceId[]) values[id] = changed[id] ?? referenceTable[id].value
+  for (const id of Object.keys(referenceTable) as ReferenceId[])
+    values[id] = changed[id] ?? referenceTable[id].value
   return values
 }

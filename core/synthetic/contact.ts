@@ -26,12 +26,17 @@ export function contactShape(shape: FootShape): ContactShape {
   return {
     body: bodyCurves(shape, toelessLengthMm),
     toePads: toePads(shape),
-    stems: shape.touchingToes.filter((t) => !shape.liftedToes.includes(t)).map((t) => stem(shape, t, toelessLengthMm)),
+    stems: shape.touchingToes
+      .filter((t) => !shape.liftedToes.includes(t))
+      .map((t) => stem(shape, t, toelessLengthMm)),
     toelessLengthMm,
   }
 }
 
-type Frame = { at: (xOfBall: number, yOfLength: number) => Point; heel: (xOfHalfHeel: number, y: number) => Point }
+type Frame = {
+  at: (xOfBall: number, yOfLength: number) => Point
+  heel: (xOfHalfHeel: number, y: number) => Point
+}
 
 function bodyCurves(shape: FootShape, lengthMm: number): Point[][] {
   const ballMm = shape.ballWidthMm * contactWidthShare
@@ -41,7 +46,13 @@ function bodyCurves(shape: FootShape, lengthMm: number): Point[][] {
     at: (x, y) => ({ x: x * ballMm, y: y * lengthMm }),
     heel: (x, y) => ({ x: x * halfHeelMm, y: y * lengthMm }),
   }
-  const heelBack = [f.heel(-1, 0.12), f.heel(-0.66, 0.026), f.heel(0, 0), f.heel(0.66, 0.026), f.heel(1, 0.12)]
+  const heelBack = [
+    f.heel(-1, 0.12),
+    f.heel(-0.66, 0.026),
+    f.heel(0, 0),
+    f.heel(0.66, 0.026),
+    f.heel(1, 0.12),
+  ]
   const ball = [
     f.at(0.4, 0.8),
     f.at(0.385, 0.89),
@@ -56,8 +67,21 @@ function bodyCurves(shape: FootShape, lengthMm: number): Point[][] {
   if (shape.kind === 'interrupted') {
     const [low, high] = shape.gap
     return [
-      [...heelBack, f.heel(0.96, 0.22), f.heel(0.74, low - 0.06), f.heel(0.05, low), f.heel(-0.72, low - 0.03), f.heel(-0.98, 0.22)],
-      [...ball, f.at(-0.45, high + 0.03), f.at(-0.36, high), f.at(-0.2, high + 0.05), f.at(0.14, high + 0.13)],
+      [
+        ...heelBack,
+        f.heel(0.96, 0.22),
+        f.heel(0.74, low - 0.06),
+        f.heel(0.05, low),
+        f.heel(-0.72, low - 0.03),
+        f.heel(-0.98, 0.22),
+      ],
+      [
+        ...ball,
+        f.at(-0.45, high + 0.03),
+        f.at(-0.36, high),
+        f.at(-0.2, high + 0.05),
+        f.at(0.14, high + 0.13),
+      ],
     ].map((knots) => closedCurve(knots, pointsPerSpan))
   }
   const lateral = -0.44

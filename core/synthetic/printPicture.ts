@@ -47,11 +47,19 @@ export function printPicture(shape: FootShape, options: Partial<PrintPictureOpti
   const shift = { x: chance.unit(), y: chance.unit() }
   const coverage = new Float32Array(widthPx * heightPx)
   for (const curve of placed) {
-    const px = curve.map((p) => ({ x: (p.x - minX) / o.mmPerPx + shift.x, y: (p.y - minY) / o.mmPerPx + shift.y }))
+    const px = curve.map((p) => ({
+      x: (p.x - minX) / o.mmPerPx + shift.x,
+      y: (p.y - minY) / o.mmPerPx + shift.y,
+    }))
     paintCurve(coverage, widthPx, heightPx, px)
   }
   const grey = inkAndLight(coverage, widthPx, heightPx, o, chance)
-  return { image: asImage(grey, widthPx, heightPx, o.channels), truth: printTruth(shape, contact), shape, contact }
+  return {
+    image: asImage(grey, widthPx, heightPx, o.channels),
+    truth: printTruth(shape, contact),
+    shape,
+    contact,
+  }
 }
 
 /** Foot frame → sheet with y downward. */
@@ -168,7 +176,8 @@ function addSpecks(
     const r = chance.between(0.15, 0.65) / mmPerPx
     for (let y = Math.max(0, Math.floor(cy - r)); y <= Math.min(heightPx - 1, cy + r); y++)
       for (let x = Math.max(0, Math.floor(cx - r)); x <= Math.min(widthPx - 1, cx + r); x++)
-        if (Math.hypot(x - cx, y - cy) <= r) coverage[y * widthPx + x] = Math.max(coverage[y * widthPx + x]!, 0.85)
+        if (Math.hypot(x - cx, y - cy) <= r)
+          coverage[y * widthPx + x] = Math.max(coverage[y * widthPx + x]!, 0.85)
   }
 }
 

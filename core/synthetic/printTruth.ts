@@ -80,7 +80,8 @@ function clarkeAngle(rear: Slice[], mid: Slice[], fore: Slice[]): number {
     front = fore.reduce((a, b) => (away(b) > away(a) ? b : a))
   }
   const slope = (front.medial - heel.medial) / (front.y - heel.y)
-  const inward = (s: Slice) => (s.medial === -Infinity ? -Infinity : slope * (s.y - heel.y) + heel.medial - s.medial)
+  const inward = (s: Slice) =>
+    s.medial === -Infinity ? -Infinity : slope * (s.y - heel.y) + heel.medial - s.medial
   const apex = mid.reduce((a, b) => (inward(b) > inward(a) ? b : a))
   if (inward(apex) <= 0) return 0 // the border bulges out: there is no hollow to measure
   const alongTangent = Math.atan2(heel.medial - front.medial, heel.y - front.y)

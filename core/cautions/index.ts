@@ -1,0 +1,2 @@
+export * from './cautionTable'
+export * from './readCautions'

@@ -1,0 +1,5 @@
+export * from './footOutline'
+export * from './svgPath'
+export * from './exerciseFigures'
+export * from './shoeProfile'
+export type { Figure, Stroke } from './figureParts'

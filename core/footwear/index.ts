@@ -1,0 +1,3 @@
+export * from './shoe'
+export * from './minimalShoeScore'
+export * from './shelf'

@@ -1,0 +1,87 @@
+import type { References } from '../reference'
+import type { BySide } from '../side'
+import { minimalShoeScore, type MinimalShoeScore } from './minimalShoeScore'
+import { dropMm, type Shoe } from './shoe'
+
+export type ShoeReading = {
+  shoe: Shoe
+  dropMm: number | undefined
+  score: MinimalShoeScore
+  /** inner width and stretch less the foot's width, mm; the tighter foot; negative is narrower than the foot */
+  ballMarginMm: number | undefined
+  toesMarginMm: number | undefined
+  /** low drop on a tall stack: little ground feel and a tall lever */
+  isTallLever: boolean
+  isNarrow: boolean
+  hoursShare: number
+}
+
+export type ShelfReading = {
+  shoes: ShoeReading[]
+  hoursPerWeek: number
+  /** hours-weighted, over the shoes where the number is known */
+  dropMm: number | undefined
+  stackHeelMm: number | undefined
+  scorePct: number | undefined
+  /** part of the hours spent in shoes narrower than the foot, over the hours where widths are known */
+  narrowShare: number | undefined
+  mostWorn: ShoeReading | undefined
+}
+
+export type FootWidths = BySide<{ ballWidthMm?: number | undefined; toeWidthMm?: number | undefined }>
+
+/** Reads every shoe against the wider foot and weights the shelf by hours of wear: what is worn most counts most. */
+export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: References): ShelfReading {
+  const hoursPerWeek = shoes.reduce((sum, shoe) => sum + (shoe.hoursPerWeek ?? 0), 0)
+  const ball = widest(feet, 'ballWidthMm')
+  const toes = widest(feet, 'toeWidthMm')
+  const readings = shoes.map((shoe): ShoeReading => {
+    const drop = dropMm(shoe)
+    const margin = (inner: number | undefined, foot: number | undefined) =>
+      inner === undefined || foot === undefined ? undefined : inner + references.upperStretch - foot
+    const ballMarginMm = margin(shoe.innerWidthBallMm, ball)
+    const toesMarginMm = margin(shoe.innerWidthToesMm, toes)
+    return {
+      shoe,
+      dropMm: drop,
+      score: minimalShoeScore(shoe, references),
+      ballMarginMm,
+      toesMarginMm,
+      isTallLever:
+        drop !== undefined && drop < references.lowDrop && (shoe.stackHeelMm ?? 0) > references.tallStack,
+      isNarrow: [ballMarginMm, toesMarginMm].some((m) => m !== undefined && m < references.toeWidthMargin),
+      hoursShare: hoursPerWeek > 0 ? (shoe.hoursPerWeek ?? 0) / hoursPerWeek : 0,
+    }
+  })
+  const measured = readings.filter((r) => r.ballMarginMm !== undefined || r.toesMarginMm !== undefined)
+  return {
+    shoes: readings,
+    hoursPerWeek,
+    dropMm: weighted(readings, (r) => r.dropMm),
+    stackHeelMm: weighted(readings, (r) => r.shoe.stackHeelMm),
+    scorePct: weighted(readings, (r) => r.score.pct),
+    narrowShare: weighted(measured, (r) => (r.isNarrow ? 1 : 0)),
+    mostWorn: [...readings].sort((a, b) => b.hoursShare - a.hoursShare)[0],
+  }
+}
+
+function widest(feet: FootWidths, key: 'ballWidthMm' | 'toeWidthMm'): number | undefined {
+  const known = [feet.left[key], feet.right[key]].filter((w) => w !== undefined)
+  return known.length === 0 ? undefined : Math.max(...known)
+}
+
+function weighted(
+  readings: ShoeReading[],
+  valueOf: (r: ShoeReading) => number | undefined,
+): number | undefined {
+  let sum = 0
+  let hours = 0
+  for (const r of readings) {
+    const value = valueOf(r)
+    const weight = r.shoe.hoursPerWeek ?? 0
+    if (value === undefined || weight === 0) continue
+    sum += value * weight
+    hours += weight
+  }
+  return hours > 0 ? sum / hours : undefined
+}

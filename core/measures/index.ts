@@ -1,0 +1,2 @@
+export * from './measureTable'
+export * from './foot'

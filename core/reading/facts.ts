@@ -1,0 +1,66 @@
+import type { CautionId, CautionQuestion, DealtWith } from '../cautions'
+import type { Shoe } from '../footwear'
+import type { PrintKind } from '../footprint'
+import type { FootValues } from '../measures'
+import type { BySide, Side } from '../side'
+import type { Measured } from '../statistics'
+import type { KitItem, TrainingSettings } from '../training'
+import type { BarefootView, Pace } from '../transition'
+import type { LoadMethod, LoadTarget } from '../tripod'
+
+/** What a print on the Mat tells the later steps. */
+export type PrintFacts = {
+  lengthMm: number
+  toelessLengthMm: number
+  ballWidthMm: number
+  heelWidthMm: number
+  toeWidthMm: number | undefined
+  archIndex: Measured
+  printKind: PrintKind
+}
+
+/** One visit as the core reads it: plain values, units in the names, nothing computed. */
+export type VisitFacts = {
+  ageYears: number | undefined
+  feet: BySide<FootValues>
+  prints: BySide<PrintFacts | undefined>
+  loadMethod: LoadMethod
+  worstPain: number | undefined
+  soreSides: readonly Side[]
+  hoursStanding: number | undefined
+  hoursWalking: number | undefined
+  runs: boolean
+  kneeComesIn: boolean
+  cautionAnswers: Partial<Record<CautionQuestion, boolean>>
+  dealtWith: Partial<Record<CautionId, DealtWith>>
+  shoes: readonly Shoe[]
+  plan: {
+    minutesPerSession: number
+    sessionsPerWeek: number
+    kit: readonly KitItem[]
+    pinned: readonly string[]
+    banned: readonly string[]
+    pace: Pace
+  }
+}
+
+/** Approach settings that this version obeys, for the practice or one plan. */
+export type PracticeSettings = TrainingSettings & {
+  loadTarget: LoadTarget
+  tripodPoints: 'heads' | 'pads'
+  barefoot: BarefootView
+  bigToeGoal: 'sixty' | 'sixtyFive'
+  precision: 'limits' | 'symmetry'
+}
+
+export const defaultSettings: PracticeSettings = {
+  loadTarget: 'heelHalf',
+  tripodPoints: 'heads',
+  plantarFascia: 'strengthen',
+  pressureTools: 'softOnly',
+  toeCurl: 'pointedOnly',
+  hipDrills: 'always',
+  barefoot: 'gradual',
+  bigToeGoal: 'sixty',
+  precision: 'limits',
+}

@@ -1,0 +1,54 @@
+import type { ArchLadder, ArchMotion, ArchPosition } from '../arch'
+import type { GradeReading } from '../deformity'
+import type { ShelfReading, ShoeReading } from '../footwear'
+import type { PrintKind } from '../footprint'
+import type { Side } from '../side'
+import type { Measured } from '../statistics'
+import type { TripodReading } from '../tripod'
+
+export const steps = ['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'] as const
+/** The steps of a visit, in the order of work. */
+export type Step = (typeof steps)[number]
+/** ring, half ring, disc: fine, watch, needs work */
+export type Concern = 'fine' | 'watch' | 'work'
+
+/** Facts behind one sentence of the Reading; the sentence itself is made at the edge. */
+export type FindingFacts =
+  | { kind: 'archPosition'; side: Side; position: ArchPosition }
+  | { kind: 'archMotion'; side: Side; motion: ArchMotion }
+  | { kind: 'noReserve'; side: Side; reserveMm: number; chance: number }
+  | { kind: 'ladderImpossible'; side: Side; lower: keyof ArchLadder; higher: keyof ArchLadder }
+  | { kind: 'print'; side: Side; archIndex: Measured; printKind: PrintKind }
+  | { kind: 'tripod'; side: Side; tripod: TripodReading }
+  | { kind: 'sideShare'; heavier: Side; share: number }
+  | {
+      kind: 'range'
+      side: Side
+      measure: 'kneeToWall' | 'bigToeExtension'
+      value: number
+      goal: number
+      feel: string | undefined
+    }
+  | {
+      kind: 'sideDifference'
+      measure: 'kneeToWall' | 'bigToeExtension'
+      weaker: Side
+      difference: number
+      isReal: boolean
+    }
+  | { kind: 'balance'; side: Side; eyes: 'open' | 'shut'; seconds: number; goal: number; cannot: boolean }
+  | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
+  | { kind: 'grade'; side: Side; part: 'arch' | 'heel'; grade: GradeReading }
+  | { kind: 'shoe'; reading: ShoeReading }
+  | { kind: 'shelf'; shelf: ShelfReading }
+
+export type Finding = FindingFacts & {
+  /** stable within a visit, so that a pin survives a change of the values */
+  id: string
+  step: Step
+  concern: Concern
+  /** 0..1: how telling; the Reading lists high ones first */
+  weight: number
+  /** chance that the named class is right, where one is named */
+  sure: number | undefined
+}

@@ -1,0 +1,5 @@
+export * from './facts'
+export * from './finding'
+export * from './read'
+export * from './createReader'
+export type { TestNext } from './testsNext'

@@ -1,0 +1,274 @@
+import { readCautions, type CautionReading } from '../cautions'
+import type { GradeReading } from '../deformity'
+import type { ShelfReading } from '../footwear'
+import type { References } from '../reference'
+import { bySide, sides, type BySide } from '../side'
+import { spacingStart, type SpacingStart } from '../spacing'
+import { choosePlan, readDeficits, type Deficits, type TrainingPlan } from '../training'
+import { planTransition, type Transition, type TransitionFactor } from '../transition'
+import type { PracticeSettings, VisitFacts } from './facts'
+import type { Finding } from './finding'
+import { readGrades, type GradesReading } from './readGrades'
+import { readLoad, type LoadReading } from './readLoad'
+import { readLook, type LookReading } from './readLook'
+import { readMove, triedNumber } from './readMove'
+import { readShoes } from './readShoes'
+import { testsNext, type TestNext } from './testsNext'
+
+/** Everything the values of one visit say; computed each time, stored never. */
+export type VisitReading = {
+  cautions: CautionReading
+  look: BySide<LookReading>
+  load: LoadReading
+  grades: BySide<GradesReading>
+  shelf: ShelfReading
+  deficits: Deficits
+  /** undefined while a stop blocks it */
+  plan: TrainingPlan | undefined
+  spacing: SpacingStart
+  transition: Transition | undefined
+  /** most telling first */
+  findings: Finding[]
+  testNext: TestNext[]
+  valueCount: number
+}
+
+/** Runs one step of the reading; a memo may answer from an earlier, equal input. */
+export type StepRunner = <I, O>(step: string, input: I, compute: (input: I) => O) => O
+const always: StepRunner = (_, input, compute) => compute(input)
+
+/**
+ * Every finding of a visit.
+ * @param facts values of the visit, mm, degrees, seconds, kg
+ * @param references the table in force
+ * @param run memo by step; left out, every step is computed
+ * @returns findings, plan and what would make it surer
+ */
+export function read(
+  facts: VisitFacts,
+  references: References,
+  settings: PracticeSettings,
+  run: StepRunner = always,
+): VisitReading {
+  const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
+  const cautions = run(
+    'story',
+    [facts.cautionAnswers, facts.ageYears, facts.dealtWith, references] as const,
+    ([answers, ageYears, dealtWith]) => readCautions({ answers, ageYears, dealtWith }, references),
+  )
+  const look = bySide((side) =>
+    run(`look.${side}`, { foot: facts.feet[side], print: facts.prints[side], side, references }, (input) =>
+      readLook(input, references),
+    ),
+  )
+  const load = run(
+    'load',
+    { feet: facts.feet, method: facts.loadMethod, target: settings.loadTarget, references },
+    (input) => readLoad(input, references),
+  )
+  const move = run('move', { feet: facts.feet, bigToeGoalDeg, references }, () =>
+    readMove(facts.feet, bigToeGoalDeg, references),
+  )
+  const grades = bySide((side) =>
+    run(
+      `grade.${side}`,
+      { foot: facts.feet[side], lengthMm: look[side].lengthMm, side, references },
+      (input) => readGrades(input, references),
+    ),
+  )
+  const shoes = run('shoes', { shoes: facts.shoes, look, references }, () =>
+    readShoes(facts.shoes, look, references),
+  )
+  const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
+  const plan = cautions.isBlocked
+    ? undefined
+    : run(
+        'plan',
+        {
+          deficits,
+          plan: facts.plan,
+          effects: [...cautions.effects],
+          settings,
+          pain: facts.worstPain,
+          feet: facts.feet,
+          references,
+        },
+        () => planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references),
+      )
+  return {
+    cautions,
+    look,
+    load,
+    grades,
+    shelf: shoes.shelf,
+    deficits,
+    plan,
+    spacing: spacingOf(facts, cautions, references),
+    transition: cautions.isBlocked
+      ? undefined
+      : transitionOf({ facts, cautions, look, grades, settings }, references),
+    findings: [
+      ...sides.flatMap((s) => look[s].findings),
+      ...load.findings,
+      ...move,
+      ...sides.flatMap((s) => grades[s].findings),
+      ...shoes.findings,
+    ].sort((a, b) => b.weight - a.weight),
+    testNext: testsNext(facts, grades, look),
+    valueCount: countValues(facts),
+  }
+}
+
+type Gathered = {
+  facts: VisitFacts
+  look: BySide<LookReading>
+  load: LoadReading
+  grades: BySide<GradesReading>
+  bigToeGoalDeg: number
+  settings: PracticeSettings
+}
+
+/** A grade that is still open counts with the lowest it can be. */
+function gradeFloor(grade: GradeReading): number | undefined {
+  return grade.grade ?? (grade.testNext === 'rest' ? undefined : grade.open.grades[0])
+}
+
+function deficitsOf(
+  { facts, look, load, grades, bigToeGoalDeg, settings }: Gathered,
+  references: References,
+): Deficits {
+  const deficits = readDeficits(
+    bySide((side) => {
+      const foot = facts.feet[side]
+      const tripod = load.tripods[side]
+      return {
+        kneeToWallMm: foot.numbers.kneeToWall,
+        bigToeExtensionDeg: foot.numbers.bigToeExtension,
+        singleLegOpenS: triedNumber(foot, 'singleLegOpen')?.value,
+        singleLegShutS: triedNumber(foot, 'singleLegShut')?.value,
+        heelRaises: triedNumber(foot, 'heelRaises')?.value,
+        halluxAngleDeg: foot.numbers.halluxAngle,
+        archIndex: facts.prints[side]?.archIndex.value,
+        travelMm: look[side].motion.travelScaledMm,
+        archGrade: gradeFloor(grades[side].arch),
+        heelGrade: gradeFloor(grades[side].heel),
+        m1Missing: tripod ? tripod.target.m1 - tripod.shares.m1 : undefined,
+        isSore: facts.soreSides.includes(side),
+      }
+    }),
+    references,
+    bigToeGoalDeg,
+  )
+  if (settings.precision === 'symmetry')
+    for (const deficit of Object.values(deficits)) {
+      const gap = Math.abs(deficit.left - deficit.right) * references.deficitSymmetry
+      const weaker = deficit.left > deficit.right ? 'left' : 'right'
+      deficit[weaker] = Math.min(1, deficit[weaker] + gap)
+    }
+  return deficits
+}
+
+function weakest(facts: VisitFacts, id: 'singleLegOpen' | 'heelRaises'): number | undefined {
+  const tried = sides.map((side) => triedNumber(facts.feet[side], id)?.value).filter((v) => v !== undefined)
+  return tried.length === 0 ? undefined : Math.min(...tried)
+}
+
+function isShort(facts: VisitFacts, id: 'kneeToWall' | 'bigToeExtension', limit: number): boolean {
+  return sides.some((side) => (facts.feet[side].numbers[id] ?? Infinity) < limit)
+}
+
+function planOf(
+  {
+    facts,
+    cautions,
+    deficits,
+    bigToeGoalDeg,
+    settings,
+  }: Pick<Gathered, 'facts' | 'bigToeGoalDeg' | 'settings'> & {
+    cautions: CautionReading
+    deficits: Deficits
+  },
+  references: References,
+): TrainingPlan {
+  return choosePlan({
+    ...facts.plan,
+    deficits,
+    effects: cautions.effects,
+    settings,
+    measured: {
+      singleLegOpenS: weakest(facts, 'singleLegOpen'),
+      heelRaises: weakest(facts, 'heelRaises'),
+      worstPain: facts.worstPain,
+      isAnkleShort: isShort(facts, 'kneeToWall', references.kneeToWallLimited),
+      isBigToeShort: isShort(facts, 'bigToeExtension', bigToeGoalDeg),
+      kneeComesIn: facts.kneeComesIn,
+    },
+    references,
+  })
+}
+
+/** The foot that needs more care decides: a pair of spacers is handed over, not one. */
+function spacingOf(facts: VisitFacts, cautions: CautionReading, references: References): SpacingStart {
+  const careful = ['bent, fixed', 'bent, soft', 'straight'] as const
+  const states = sides.map((side) => facts.feet[side].words.toeState)
+  const angles = sides.map((side) => facts.feet[side].numbers.halluxAngle).filter((a) => a !== undefined)
+  return spacingStart(
+    {
+      halluxAngleDeg: angles.length === 0 ? undefined : Math.max(...angles),
+      toeState: careful.find((word) => states.includes(word)),
+      effects: cautions.effects,
+    },
+    references,
+  )
+}
+
+function transitionOf(
+  {
+    facts,
+    cautions,
+    look,
+    grades,
+    settings,
+  }: Pick<Gathered, 'facts' | 'look' | 'grades' | 'settings'> & { cautions: CautionReading },
+  references: References,
+): Transition | undefined {
+  const hoursOnFeet = (facts.hoursStanding ?? 0) + (facts.hoursWalking ?? 0)
+  if (hoursOnFeet <= 0) return undefined
+  const holds: Record<TransitionFactor, boolean> = {
+    age: (facts.ageYears ?? 0) >= references.factorAgeFrom,
+    bone: cautions.effects.has('longerTransition'),
+    stiffHigh: sides.some(
+      (s) => look[s].position?.kind === 'high' && (look[s].motion.motion?.little ?? 0) > 0.5,
+    ),
+    noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
+    grade: sides.some(
+      (s) =>
+        Math.max(gradeFloor(grades[s].arch) ?? 0, gradeFloor(grades[s].heel) ?? 0) >= references.gradeShort,
+    ),
+    sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
+    mass: false,
+  }
+  return planTransition(
+    {
+      hoursOnFeet,
+      pace: facts.plan.pace,
+      barefoot: settings.barefoot,
+      runs: facts.runs,
+      factors: (Object.keys(holds) as TransitionFactor[]).filter((id) => holds[id]),
+      softStart: cautions.effects.has('softGround'),
+    },
+    references,
+  )
+}
+
+function countValues(facts: VisitFacts): number {
+  const perFoot = sides.reduce((sum, side) => {
+    const { numbers, words, states } = facts.feet[side]
+    return (
+      sum +
+      [numbers, words, states].reduce((n, part) => n + Object.keys(part).length, 0) +
+      (facts.prints[side] ? 1 : 0)
+    )
+  }, 0)
+  return perFoot + facts.shoes.length
+}

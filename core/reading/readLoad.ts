@@ -1,0 +1,80 @@
+import type { FootValues } from '../measures'
+import type { Problem } from '../problem'
+import type { References } from '../reference'
+import { bySide, otherSide, sides, type BySide, type Side } from '../side'
+import {
+  readTripod,
+  sideShare,
+  type Leg,
+  type LoadMethod,
+  type LoadTarget,
+  type TripodReading,
+} from '../tripod'
+import type { Finding } from './finding'
+
+export type LoadReading = {
+  tripods: BySide<TripodReading | undefined>
+  problems: Problem[]
+  /** the left foot's part of the load of both; scales only */
+  leftShare: number | undefined
+  findings: Finding[]
+}
+
+/** Tripods of both feet, from scales or felt ratings. */
+export function readLoad(
+  input: { feet: BySide<FootValues>; method: LoadMethod; target: LoadTarget },
+  references: References,
+): LoadReading {
+  const problems: Problem[] = []
+  const tripods = bySide((side) => {
+    const loads = loadsOf(input.feet[side], input.method)
+    if (!loads) return undefined
+    const outcome = readTripod({ loads, method: input.method, target: input.target, side, references })
+    if (outcome.ok) return outcome.value
+    problems.push(outcome.problem)
+    return undefined
+  })
+  const { left, right } = tripods
+  const leftShare = left && right ? sideShare(left, right) : undefined
+  const findings = sides.flatMap((side) => (tripods[side] ? [tripodFinding(side, tripods[side])] : []))
+  if (leftShare !== undefined) findings.push(shareFinding(leftShare, references))
+  return { tripods, problems, leftShare, findings }
+}
+
+function loadsOf({ numbers }: FootValues, method: LoadMethod): Record<Leg, number> | undefined {
+  const [h, m1, m5] =
+    method === 'scales'
+      ? [numbers.scaleHeel, numbers.scaleInner, numbers.scaleOuter]
+      : [numbers.feltHeel, numbers.feltInner, numbers.feltOuter]
+  return h === undefined || m1 === undefined || m5 === undefined ? undefined : { h, m1, m5 }
+}
+
+function tripodFinding(side: Side, tripod: TripodReading): Finding {
+  const concern = ({ even: 'fine', leaning: 'watch', off: 'work' } as const)[tripod.kind]
+  return {
+    kind: 'tripod',
+    side,
+    tripod,
+    id: `tripod.${side}`,
+    step: 'load',
+    concern,
+    weight: concern === 'fine' ? 0.3 : Math.min(0.9, 0.55 + tripod.distance),
+    sure: tripod.light?.chance,
+  }
+}
+
+function shareFinding(leftShare: number, references: References): Finding {
+  const heavier: Side = leftShare >= 0.5 ? 'left' : 'right'
+  const share = heavier === 'left' ? leftShare : 1 - leftShare
+  const isOff = share - 0.5 > references.changeReal * references.semTripodShare
+  return {
+    kind: 'sideShare',
+    heavier,
+    share,
+    id: `share.${otherSide(heavier)}`,
+    step: 'load',
+    concern: isOff ? 'watch' : 'fine',
+    weight: isOff ? 0.5 : 0.15,
+    sure: undefined,
+  }
+}

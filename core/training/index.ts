@@ -1,0 +1,6 @@
+export * from './capacities'
+export * from './exercise'
+export * from './library'
+export * from './deficits'
+export * from './choosePlan'
+export * from './rules'

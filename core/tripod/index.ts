@@ -1,0 +1,2 @@
+export * from './tripodShares'
+export * from './readTripod'
