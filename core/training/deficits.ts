@@ -1,13 +1,24 @@
 import type { ReferenceId, References } from '../reference'
-import type { NumberMeasureId } from '../measures'
 import { sides, type BySide, type Side } from '../side'
 import { clamp } from '../statistics'
 import type { Capacity } from './capacities'
 
+/** Measures that can say that a capacity is short. */
+export type EvidenceSource =
+  | 'kneeToWall'
+  | 'bigToeExtension'
+  | 'singleLegOpen'
+  | 'singleLegShut'
+  | 'heelRaises'
+  | 'halluxAngle'
+  | 'archIndex'
+  | 'travel'
+  | 'grade'
+  | 'tripodMedial'
+
 /** One fact that says a capacity is short: the measure, the side, the value and the goal. */
 export type Evidence = {
-  measure:
-    NumberMeasureId | 'archIndex' | 'grade' | 'tripodMedial' | 'travel' | 'reserve' | 'narrowHours' | 'goal'
+  measure: EvidenceSource
   side: Side
   value: number
   goal: number

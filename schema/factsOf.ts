@@ -1,0 +1,143 @@
+import { cautionQuestions, type CautionId, type CautionQuestion, type DealtWith } from '@sturvo/core/cautions'
+import type { Shoe } from '@sturvo/core/footwear'
+import {
+  emptyFoot,
+  isNumberMeasure,
+  meanOfTrials,
+  measureStates,
+  type FootValues,
+  type MeasureId,
+  type MeasureState,
+} from '@sturvo/core/measures'
+import type { PrintFacts, VisitFacts } from '@sturvo/core/reading'
+import type { References } from '@sturvo/core/reference'
+import { bySide, sides, type Side } from '@sturvo/core/side'
+import type { KitItem } from '@sturvo/core/training'
+import {
+  checkChange,
+  parsePath,
+  type AnswerKey,
+  type AnswerValue,
+  type Mark,
+  type ShoeOnShelf,
+} from './fields'
+import type { PrintOnMat } from './print'
+import type { Fields } from './visit'
+
+/** One answer of the story or the plan; undefined where nobody answered. Fields were checked when they came in. */
+export function answerOf<K extends AnswerKey>(fields: Fields, key: K): AnswerValue<K> | undefined {
+  const checked = checkChange({ path: `answer.${key}`, value: fields[`answer.${key}`] ?? null })
+  return checked.ok && checked.value !== null ? (checked.value as AnswerValue<K>) : undefined
+}
+
+export function printOf(fields: Fields, side: Side): PrintOnMat | undefined {
+  return (fields[`print.${side}`] as PrintOnMat | null | undefined) ?? undefined
+}
+
+export function marksOf(fields: Fields): ({ id: string } & Mark)[] {
+  return listOf<Mark>(fields, 'mark')
+}
+
+export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
+  return listOf<ShoeOnShelf>(fields, 'shoe')
+}
+
+function listOf<T extends object>(fields: Fields, kind: 'mark' | 'shoe'): ({ id: string } & T)[] {
+  return Object.keys(fields)
+    .filter((path) => path.startsWith(`${kind}.`) && fields[path] !== null)
+    .sort()
+    .map((path) => ({ id: path.slice(kind.length + 1), ...(fields[path] as T) }))
+}
+
+/** The facts of one visit for the core. Year and references come in: nothing here knows today. */
+export function factsOf(input: {
+  fields: Fields
+  birthYear: number | null
+  year: number
+  ownedKit: readonly KitItem[]
+  references: References
+}): VisitFacts {
+  const { fields, references } = input
+  const answer = <K extends AnswerKey>(key: K) => answerOf(fields, key)
+  return {
+    ageYears: input.birthYear === null ? undefined : input.year - input.birthYear,
+    feet: bySide((side) => footOf(fields, side)),
+    prints: bySide((side) => printFactsOf(printOf(fields, side))),
+    loadMethod: answer('loadMethod') ?? 'scales',
+    worstPain: answer('worstPain'),
+    soreSides: sides.filter((side) => marksOf(fields).some((m) => m.side === side && m.kind === 'pain')),
+    hoursStanding: answer('hoursStanding'),
+    hoursWalking: answer('hoursWalking'),
+    runs: answer('runs') ?? false,
+    kneeComesIn: answer('kneeComesIn') ?? false,
+    cautionAnswers: cautionAnswersOf(fields),
+    dealtWith: dealtOf(fields),
+    shoes: shoesOf(fields) satisfies Shoe[],
+    plan: {
+      minutesPerSession: answer('planMinutes') ?? references.sessionMinutes,
+      sessionsPerWeek: answer('planSessions') ?? references.sessionsPerWeek,
+      kit: answer('planKit') ?? input.ownedKit,
+      pinned: answer('planPinned') ?? [],
+      banned: answer('planBanned') ?? [],
+      pace: answer('planPace') ?? 'usual',
+    },
+  }
+}
+
+function footOf(fields: Fields, side: Side): FootValues {
+  const trials = new Map<MeasureId, unknown[]>()
+  for (const path of Object.keys(fields)) {
+    const parsed = parsePath(path)
+    const value = fields[path]
+    if (parsed?.kind !== 'measure' || parsed.side !== side || value === null || value === undefined) continue
+    trials.set(parsed.measure, [...(trials.get(parsed.measure) ?? []), value])
+  }
+  const foot: FootValues = { numbers: { ...emptyFoot.numbers }, words: {}, states: {} }
+  for (const [measure, values] of trials) {
+    const state = values.find(isState)
+    const numbers = values.filter((v): v is number => typeof v === 'number')
+    if (numbers.length === 0 && state) foot.states[measure] = state
+    else if (isNumberMeasure(measure)) {
+      const mean = meanOfTrials(numbers)
+      if (mean !== undefined) foot.numbers[measure] = mean
+    } else if (typeof values[0] === 'string') foot.words[measure] = values[0]
+  }
+  return foot
+}
+
+function isState(value: unknown): value is MeasureState {
+  return measureStates.some((state) => state === value)
+}
+
+function printFactsOf(print: PrintOnMat | undefined): PrintFacts | undefined {
+  if (!print) return undefined
+  const m = print.measures
+  return {
+    lengthMm: m.lengthMm.value,
+    toelessLengthMm: m.toelessLengthMm.value,
+    ballWidthMm: m.ballWidthMm,
+    heelWidthMm: m.heelWidthMm,
+    toeWidthMm: undefined,
+    archIndex: m.archIndex,
+    printKind: m.printKind,
+  }
+}
+
+function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boolean>> {
+  const answers: Partial<Record<CautionQuestion, boolean>> = {}
+  for (const question of cautionQuestions) {
+    const value = fields[`answer.caution:${question}`]
+    if (typeof value === 'boolean') answers[question] = value
+  }
+  return answers
+}
+
+function dealtOf(fields: Fields): Partial<Record<CautionId, DealtWith>> {
+  const dealt: Partial<Record<CautionId, DealtWith>> = {}
+  for (const path of Object.keys(fields)) {
+    const parsed = parsePath(path)
+    if (parsed?.kind === 'dealt' && fields[path])
+      dealt[parsed.caution as CautionId] = fields[path] as DealtWith
+  }
+  return dealt
+}

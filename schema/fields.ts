@@ -1,0 +1,181 @@
+import { z } from 'zod'
+import { cautionIds, cautionQuestions } from '@sturvo/core/cautions'
+import {
+  isNumberMeasure,
+  measureIds,
+  measureStates,
+  measureTable,
+  type MeasureId,
+} from '@sturvo/core/measures'
+import { sides, type Side } from '@sturvo/core/side'
+import { kitItems } from '@sturvo/core/training'
+import { paces } from '@sturvo/core/transition'
+import { loadMethods } from '@sturvo/core/tripod'
+import { daySchema, longTextSchema, shortTextSchema, sideSchema } from './common'
+import { printSchema } from './print'
+
+/**
+ * A visit is a set of fields, each with a path of its own, so that two people can work on one visit and undo is a
+ * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, shoe.ID, print.SIDE, dealt.CAUTION, answer.KEY.
+ */
+export type FieldPath = string
+
+const number = (low: number, high: number, what: string) =>
+  z.number().min(low, `${what} cannot be below ${low}.`).max(high, `${what} cannot be above ${high}.`)
+const hours = number(0, 168, 'Hours a week')
+
+const answerSchemas = {
+  goal: longTextSchema,
+  complaint: longTextSchema,
+  conditions: longTextSchema,
+  oldInjuries: longTextSchema,
+  worstPain: number(0, 10, 'Pain').int(),
+  hoursStanding: hours,
+  hoursWalking: hours,
+  hoursTraining: hours,
+  runs: z.boolean(),
+  kneeComesIn: z.boolean(),
+  loadMethod: z.enum(loadMethods),
+  planMinutes: number(5, 60, 'A session'),
+  planSessions: number(3, 14, 'Sessions a week').int(),
+  planKit: z.array(z.enum(kitItems)),
+  planPinned: z.array(shortTextSchema).max(40),
+  planBanned: z.array(shortTextSchema).max(40),
+  planPace: z.enum(paces),
+  pinnedSentences: z.array(shortTextSchema).max(60),
+} as const
+export type AnswerKey = keyof typeof answerSchemas
+export type AnswerValue<K extends AnswerKey> = z.infer<(typeof answerSchemas)[K]>
+
+export const markSchema = z.object({
+  side: sideSchema,
+  /** across, in ball widths from the axis, + medial; along, in foot lengths from the heel */
+  across: z.number().min(-1).max(1),
+  along: z.number().min(-0.1).max(1.2),
+  kind: z.enum(['pain', 'skin', 'scar']),
+})
+export type Mark = z.infer<typeof markSchema>
+
+const optional = <T extends z.ZodType>(schema: T) => schema.optional()
+export const shoeSchema = z.object({
+  name: z.string().trim().min(1, 'The shoe needs a name.').max(80),
+  hoursPerWeek: optional(hours),
+  stackHeelMm: optional(number(0, 120, 'The stack at the heel')),
+  stackForefootMm: optional(number(0, 120, 'The stack at the forefoot')),
+  weightG: optional(number(20, 3000, 'The weight')),
+  bendStiffness: optional(number(0, 5, 'The bend')),
+  twistStiffness: optional(number(0, 5, 'The twist')),
+  supportFeatures: optional(number(0, 12, 'Support features').int()),
+  innerWidthBallMm: optional(number(40, 170, 'The inner width at the ball')),
+  innerWidthToesMm: optional(number(30, 170, 'The inner width at the toes')),
+})
+export type ShoeOnShelf = z.infer<typeof shoeSchema>
+
+export const dealtSchema = z.object({
+  by: z.string().min(1).max(120),
+  on: daySchema,
+  words: z.string().trim().min(3, 'Say in a few words how it was dealt with.').max(1000),
+})
+
+export type ParsedPath =
+  | { kind: 'measure'; measure: MeasureId; side: Side; trial: number }
+  | { kind: 'mark' | 'shoe'; id: string }
+  | { kind: 'print'; side: Side }
+  | { kind: 'dealt'; caution: string }
+  | { kind: 'answer'; key: string }
+
+const idPart = /^[0-9a-z]{8,40}$/
+const cautionKeys = cautionQuestions.map((q) => `caution:${q}`)
+const mostTrials = 9
+
+function isOneOf<T extends string>(list: readonly T[], text: string | undefined): text is T {
+  return list.some((item) => item === text)
+}
+
+/** What a path points to, or undefined where it points to nothing. */
+export function parsePath(path: FieldPath): ParsedPath | undefined {
+  const [kind, a, b, c, ...more] = path.split('.')
+  if (more.length > 0 || a === undefined) return undefined
+  if (kind === 'measure') {
+    const trial = Number(c)
+    if (
+      !isOneOf(measureIds, a) ||
+      !isOneOf(sides, b) ||
+      !Number.isInteger(trial) ||
+      trial < 1 ||
+      trial > mostTrials
+    )
+      return undefined
+    return { kind, measure: a, side: b, trial }
+  }
+  if (b !== undefined) return undefined
+  if ((kind === 'mark' || kind === 'shoe') && idPart.test(a)) return { kind, id: a }
+  if (kind === 'print' && isOneOf(sides, a)) return { kind, side: a }
+  if (kind === 'dealt' && isOneOf(cautionIds, a)) return { kind, caution: a }
+  if (kind === 'answer' && (a in answerSchemas || cautionKeys.includes(a))) return { kind, key: a }
+  return undefined
+}
+
+function measureValueSchema(id: MeasureId): z.ZodType {
+  const state = z.enum(measureStates)
+  if (!isNumberMeasure(id)) return z.union([z.enum(measureTable[id].words), state])
+  const { possible, unit } = measureTable[id]
+  const range = `This must lie between ${possible[0]} and ${possible[1]} ${unit}.`
+  return z.union([z.number().min(possible[0], range).max(possible[1], range), state])
+}
+
+function isAnswerKey(key: string): key is AnswerKey {
+  return key in answerSchemas
+}
+
+/** The contract of one field's value, without null; null takes a value away. */
+export function fieldSchemaOf(parsed: ParsedPath): z.ZodType {
+  switch (parsed.kind) {
+    case 'measure':
+      return measureValueSchema(parsed.measure)
+    case 'mark':
+      return markSchema
+    case 'shoe':
+      return shoeSchema
+    case 'print':
+      return printSchema
+    case 'dealt':
+      return dealtSchema
+    case 'answer':
+      return isAnswerKey(parsed.key) ? answerSchemas[parsed.key] : z.boolean()
+  }
+}
+
+export type FieldProblem = { path: string; message: string; code: 'unknownField' | 'badValue' }
+
+/** Checks one change. @returns the value to keep (null takes it away), or what is wrong with it */
+export function checkChange(change: {
+  path: string
+  value: unknown
+}): { ok: true; value: unknown } | { ok: false; problem: FieldProblem } {
+  const parsed = parsePath(change.path)
+  if (!parsed)
+    return {
+      ok: false,
+      problem: {
+        path: change.path,
+        code: 'unknownField',
+        message: 'There is no such field in a visit. Nothing was changed.',
+      },
+    }
+  if (change.value === null) return { ok: true, value: null }
+  const result = fieldSchemaOf(parsed).safeParse(change.value)
+  if (result.success) return { ok: true, value: result.data }
+  return { ok: false, problem: { path: change.path, code: 'badValue', message: firstSentence(result.error) } }
+}
+
+/** The first thing that is wrong, in words; of a union, the branch that came closest to fitting. */
+export function firstSentence(error: z.ZodError): string {
+  let issue = error.issues[0]
+  while (issue?.code === 'invalid_union')
+    issue = (issue.errors.find((branch) =>
+      branch.some((i) => i.code !== 'invalid_type' && i.code !== 'invalid_value'),
+    ) ?? issue.errors[0])?.[0]
+  const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')})` : ''
+  return `${issue?.message ?? 'This value cannot be read.'}${where}`
+}

@@ -1,0 +1,161 @@
+import { z } from 'zod'
+import { errorSchema } from './common'
+import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
+import { pictureSchema } from './print'
+import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
+import { practiceChangeSchema, practiceSchema } from './settings'
+import { conflictSchema, visitChangesSchema, visitSchema, visitWrittenSchema } from './visit'
+
+type Route = {
+  method: 'get' | 'post' | 'patch' | 'delete'
+  path: string
+  summary: string
+  body?: z.ZodType
+  answer?: z.ZodType
+  status: number
+}
+
+const health = z.object({ ok: z.literal(true), version: z.string() })
+
+/** Every route of the API, once. The document and its test are made from this list. */
+export const routes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and its database answer',
+    answer: health,
+    status: 200,
+  },
+  { method: 'get', path: '/api/openapi.json', summary: 'This document', status: 200 },
+  {
+    method: 'get',
+    path: '/api/front-door',
+    summary: 'What to show before sign-in',
+    answer: frontDoorSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/owner',
+    summary: 'Create the owner of an empty practice',
+    body: firstOwnerSchema,
+    answer: sessionSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/session', summary: 'Who is signed in', answer: sessionSchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/session',
+    summary: 'Sign in',
+    body: signInSchema,
+    answer: sessionSchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/session/demo',
+    summary: 'Sign in to the made-up practice',
+    answer: sessionSchema,
+    status: 201,
+  },
+  { method: 'delete', path: '/api/session', summary: 'Sign out', status: 204 },
+  {
+    method: 'get',
+    path: '/api/practice',
+    summary: 'Settings and reference values',
+    answer: practiceSchema,
+    status: 200,
+  },
+  {
+    method: 'patch',
+    path: '/api/practice',
+    summary: 'Change settings',
+    body: practiceChangeSchema,
+    answer: practiceSchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/people', summary: 'People, by name', answer: peopleSchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/people',
+    summary: 'Add a person',
+    body: newPersonSchema,
+    answer: personSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/people/{id}', summary: 'One person', answer: personSchema, status: 200 },
+  {
+    method: 'patch',
+    path: '/api/people/{id}',
+    summary: 'Change a person',
+    body: personChangeSchema,
+    answer: personSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/visits',
+    summary: 'Begin a visit',
+    body: newVisitSchema,
+    answer: visitSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/visits/{id}',
+    summary: 'One visit with its fields',
+    answer: visitSchema,
+    status: 200,
+  },
+  {
+    method: 'patch',
+    path: '/api/visits/{id}',
+    summary: 'Change fields; merges by field, 409 with both values on a clash',
+    body: visitChangesSchema,
+    answer: visitWrittenSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/visits/{id}/pictures',
+    summary: 'Put in a picture (multipart, field "picture")',
+    answer: pictureSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/pictures/{id}', summary: 'A picture, re-encoded as PNG', status: 200 },
+  { method: 'get', path: '/api/visits/{id}/handout.pdf', summary: "The client's page", status: 200 },
+  { method: 'get', path: '/api/visits/{id}/letter.txt', summary: 'The referral letter as text', status: 200 },
+]
+
+/** The OpenAPI 3.1 document, made from the Zod contracts. */
+export function openApiDocument(version: string): Record<string, unknown> {
+  const paths: Record<string, Record<string, unknown>> = {}
+  for (const route of routes) {
+    const errors = {
+      description: 'What is wrong, in one sentence',
+      content: json(route.method === 'patch' ? z.union([errorSchema, conflictSchema]) : errorSchema),
+    }
+    paths[route.path] = {
+      ...paths[route.path],
+      [route.method]: {
+        summary: route.summary,
+        ...(route.path.includes('{id}')
+          ? { parameters: [{ name: 'id', in: 'path', required: true, schema: { type: 'string' } }] }
+          : {}),
+        ...(route.body ? { requestBody: { required: true, content: json(route.body) } } : {}),
+        responses: {
+          [route.status]: {
+            description: route.summary,
+            ...(route.answer ? { content: json(route.answer) } : {}),
+          },
+          default: errors,
+        },
+      },
+    }
+  }
+  return { openapi: '3.1.0', info: { title: 'Sturvo', version }, paths }
+}
+
+function json(schema: z.ZodType): Record<string, unknown> {
+  return { 'application/json': { schema: z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) } }
+}

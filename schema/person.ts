@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { lengthUnits, massUnits } from '@sturvo/core/units'
+import { kitItems } from '@sturvo/core/training'
+import { daySchema, idSchema, shortTextSchema } from './common'
+
+const firstBirthYear = 1900
+const lastBirthYear = 2100 // whether it lies in the future is asked where today is known
+
+const personFields = {
+  name: z.string().trim().min(1, 'The name is missing.').max(120, 'At most 120 letters.'),
+  pronouns: shortTextSchema.default(''),
+  birthYear: z
+    .number()
+    .int()
+    .min(firstBirthYear, 'The birth year lies before 1900.')
+    .max(lastBirthYear, 'The birth year lies too far ahead.')
+    .nullable()
+    .default(null),
+  work: shortTextSchema.default(''),
+  phone: shortTextSchema.default(''),
+  email: z.union([z.literal(''), z.email('This is not an e-mail address.')]).default(''),
+  lengthUnit: z.enum(lengthUnits).default('mm'),
+  massUnit: z.enum(massUnits).default('kg'),
+  kit: z.array(z.enum(kitItems)).default([]),
+}
+
+export const newPersonSchema = z.object({ id: idSchema, ...personFields })
+export type NewPerson = z.infer<typeof newPersonSchema>
+
+const visitLineSchema = z.object({ id: idSchema, startedOn: daySchema, stepsFilled: z.number() })
+export const personSchema = z.object({
+  id: idSchema,
+  ...personFields,
+  version: z.number().int(),
+  created: z.string(),
+  visits: z.array(visitLineSchema),
+  cautions: z.object({ stop: z.number(), limit: z.number() }),
+})
+export type Person = z.infer<typeof personSchema>
+
+export const personChangeSchema = z.object(personFields).partial()
+export const peopleSchema = z.object({ people: z.array(personSchema), next: z.string().nullable() })
+export const newVisitSchema = z.object({ id: idSchema, startedOn: daySchema })

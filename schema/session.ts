@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { idSchema } from './common'
+
+export const rolesOfAccounts = ['owner', 'practitioner', 'assistant'] as const
+export const emailSchema = z.string().trim().toLowerCase().pipe(z.email('This is not an e-mail address.'))
+export const passwordSchema = z.string().min(10, 'A password has at least 10 letters.').max(200)
+
+export const signInSchema = z.object({
+  email: emailSchema,
+  password: z.string().min(1, 'The password is missing.').max(200),
+})
+
+export const accountSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  email: z.string(),
+  role: z.enum(rolesOfAccounts),
+})
+export type Account = z.infer<typeof accountSchema>
+
+/** `csrf` is sent back in the header x-sturvo-csrf with every write. */
+export const sessionSchema = z.object({
+  account: accountSchema,
+  csrf: z.string(),
+  practiceName: z.string(),
+  isDemo: z.boolean(),
+})
+export type Session = z.infer<typeof sessionSchema>
+
+/** Before sign-in: whether this is the demo, and whether the owner is still to be created. */
+export const frontDoorSchema = z.object({
+  isDemo: z.boolean(),
+  hasOwner: z.boolean(),
+  practiceName: z.string(),
+})
+export type FrontDoor = z.infer<typeof frontDoorSchema>
+
+export const firstOwnerSchema = z.object({
+  practiceName: z.string().trim().min(1, 'The practice needs a name.').max(120),
+  name: z.string().trim().min(1, 'Your name is missing.').max(120),
+  email: emailSchema,
+  password: passwordSchema,
+})
+export const newAccountSchema = z.object({
+  name: z.string().trim().min(1, 'The name is missing.').max(120),
+  email: emailSchema,
+  role: z.enum(rolesOfAccounts),
+  password: passwordSchema,
+})

@@ -1,0 +1,38 @@
+import type { Caution } from '@sturvo/core/cautions'
+import type { Finding } from '@sturvo/core/reading'
+import { cautionText, roleText } from './cautionText'
+import { findingWords } from './findingText'
+import { plain } from './rich'
+
+/** The referral letter: from whom, why, what was found, what was stopped. No diagnosis. */
+export function letterText(input: {
+  practice: { name: string; place: string }
+  practitioner: string
+  client: { name: string; birthYear: number | null }
+  on: string
+  stops: readonly Caution[]
+  findings: readonly Finding[]
+}): string {
+  const { practice, client, stops } = input
+  const see = [...new Set(stops.map((c) => (c.see ? roleText[c.see] : roleText.doctor)))].join(' or ')
+  const shown = input.findings.filter((f) => f.concern !== 'fine').slice(0, 6)
+  return [
+    `${practice.name}, ${practice.place}`,
+    input.on,
+    '',
+    `To ${see}`,
+    '',
+    `About ${client.name}${client.birthYear === null ? '' : `, born ${client.birthYear}`}`,
+    '',
+    'Please see this person. At a foot visit today we found:',
+    ...stops.map((c) => `- ${cautionText[c.id].name}. ${cautionText[c.id].practitioner}`),
+    ...(shown.length > 0
+      ? ['', 'Also noted:', ...shown.map((f) => `- ${plain(findingWords(f).sentence)}`)]
+      : []),
+    '',
+    'Foot training, toe spacing and any change of footwear are stopped until you have seen the foot.',
+    'This letter describes what was seen and measured. It is not a diagnosis; local rules come first.',
+    '',
+    input.practitioner,
+  ].join('\n')
+}

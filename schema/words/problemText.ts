@@ -1,0 +1,39 @@
+import type { Problem } from '@sturvo/core/problem'
+
+const one = (value: number) => String(Math.round(value * 100) / 100)
+
+/** A sentence for each problem: what happened, what is safe, what to do. A code without words does not compile. */
+export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code: C }>) => string } = {
+  emptyImage: () => 'The picture has no pixels. Nothing was changed: choose another picture.',
+  imageTooSmall: (p) =>
+    `The picture is ${p.widthPx} × ${p.heightPx} pixels; a print needs at least ${p.neededPx} each way. Nothing was changed: scan it larger.`,
+  imageTooLarge: (p) =>
+    `The picture has ${one(p.megapixels)} megapixels; up to ${one(p.limitMegapixels)} can be read. Nothing was changed: scan it smaller.`,
+  unreadableImage: () =>
+    'This file is not a whole PNG, JPEG, WebP or TIFF picture. Nothing was changed: save it again and choose it anew.',
+  scaleMissing: () =>
+    'The scale of the picture is missing. Give the millimetres of one pixel, or the size of the sheet.',
+  scaleImpossible: (p) =>
+    `A scale of ${one(p.mmPerPx)} mm a pixel cannot be: it lies between ${p.low} and ${p.high}. Nothing was changed: check the scale.`,
+  noContact: () =>
+    'No footprint was found on this picture. The picture is kept: move the threshold or choose another.',
+  blankSheet: () =>
+    'The sheet is blank: nothing on it stands out from the paper. The picture is kept: ink more or choose another.',
+  tooManyPrints: (p) =>
+    `There are ${p.found} prints on this picture and ${p.expected} was expected. The picture is kept: cut it apart or choose another.`,
+  axisTooShort: (p) =>
+    `The print is only ${p.lengthMm} mm long; at least ${p.neededMm} mm are measured. Check the scale and the ends of the axis.`,
+  badCorners: () =>
+    'The four corners do not make a sheet. Drag them to the corners of the paper, starting at the top left.',
+  collinearPoints: () => 'The three points lie on one line, so no load can be shared between them.',
+  noLoad: (p) => `The three points of the ${p.side} foot carry nothing. Weigh again.`,
+  negativeLoad: (p) => `A load of the ${p.side} foot is below zero. Set the scale to zero and weigh again.`,
+  cancelled: () => 'Stopped. The earlier result still stands.',
+}
+
+/** The sentence for one problem. */
+export function sentenceOf(problem: Problem): string {
+  // the table has one entry for each code, so the entry fits the problem it is looked up with
+  const words = problemText[problem.code] as (p: Problem) => string
+  return words(problem)
+}

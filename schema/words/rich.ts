@@ -1,0 +1,20 @@
+import type { Side } from '@sturvo/core/side'
+
+/** A sentence whose telling words stand out: strong ones, and sides in their colour. */
+export type Rich = readonly (string | { strong: string } | { side: Side })[]
+
+export function plain(rich: Rich): string {
+  return rich
+    .map((part) => (typeof part === 'string' ? part : 'strong' in part ? part.strong : part.side))
+    .join('')
+}
+
+export function pct(share: number): string {
+  return `${Math.round(share * 100)} %`
+}
+
+/** Decimals that make sense, without a trailing zero. */
+export function num(value: number, decimals = 1): string {
+  const factor = 10 ** decimals
+  return String(Math.round(value * factor) / factor)
+}

@@ -1,0 +1,65 @@
+import type { PracticeSettings } from '@sturvo/core/reading'
+
+type SettingWords<K extends keyof PracticeSettings> = {
+  name: string
+  changes: string
+  choices: { [V in PracticeSettings[K]]: string }
+}
+
+/** Where practitioners disagree: each view in neutral words, and what it changes. */
+export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
+  loadTarget: {
+    name: 'Load target',
+    changes:
+      'Target in the tripod. Equal thirds puts the load centre at the middle of the triangle, further forward than quiet standing.',
+    choices: { heelHalf: 'Heel half: about 50 / 25 / 25', equalThirds: 'Equal thirds' },
+  },
+  tripodPoints: {
+    name: 'Tripod points',
+    changes: 'Where the triangle stands on the foot.',
+    choices: { heads: 'Joint heads: 1st, 5th and heel', pads: 'Toe pads and heel' },
+  },
+  plantarFascia: {
+    name: 'Sore plantar fascia',
+    changes: 'Which drills are allowed for that complaint.',
+    choices: { strengthen: 'Strengthen and unload', lengthen: 'Lengthen, roll and cool' },
+  },
+  pressureTools: {
+    name: 'Pressure tools',
+    changes: 'Kit that drills may ask for.',
+    choices: { softOnly: 'Soft ball only', firmAllowed: 'Firm ball allowed' },
+  },
+  toeCurl: {
+    name: 'Toe-curl drills',
+    changes: 'Which curl drills the plan may choose.',
+    choices: {
+      pointedOnly: 'Only with the ankle pointed',
+      allowed: 'Allowed',
+      avoided: 'Avoided: dome with quiet toes',
+    },
+  },
+  hipDrills: {
+    name: 'Hip drills',
+    changes: 'When hip drills may join the plan.',
+    choices: { always: 'Always, with foot work', whenKneeIn: 'Only where the knee tracks inwards' },
+  },
+  barefoot: {
+    name: 'Barefoot',
+    changes: 'Target share of hours, growth and first exposure of the transition.',
+    choices: {
+      gradual: 'Gradual, training before running',
+      cautious: 'Cautious, no barefoot running',
+      most: 'Minimal shoes most of the time',
+    },
+  },
+  bigToeGoal: {
+    name: 'Big-toe bend goal',
+    changes: 'When big-toe extension counts as short.',
+    choices: { sixty: '60°', sixtyFive: '65°' },
+  },
+  precision: {
+    name: 'How precise',
+    changes: 'Weight of left–right differences.',
+    choices: { limits: 'Act only on what limits the client', symmetry: 'Aim for symmetry' },
+  },
+}
