@@ -1,0 +1,2 @@
+export { seedDemo } from './seedDemo'
+export { madeUpClients } from './people'

@@ -1,0 +1,71 @@
+import type { VisitReading } from '@sturvo/core/reading'
+import type { FigureId } from '@sturvo/core/training'
+import { cautionText, roleText } from './words/cautionText'
+import { clientWords } from './words/findingText'
+import { doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
+
+/** Everything on the client's page; the print-out and its preview are drawn from this. */
+export type Handout = {
+  practice: string
+  client: string
+  on: string
+  /** set when a stop blocks the plan: who should see the foot, and nothing to train */
+  blocked: { reasons: string[]; see: string } | undefined
+  seen: string[]
+  minutes: number
+  sessions: number
+  drills: { name: string; dose: string; cue: string; slip: string; figure: FigureId }[]
+  care: string[]
+  shoes: { weeks: string; minutes: string; where: string }[]
+  spacing: string
+  tooMuch: readonly string[]
+}
+
+const sentencesShown = 4
+const weeksShown = 6
+
+/** @param on day as the client reads it, e.g. 4 May 2026 */
+export function handoutOf(input: {
+  reading: VisitReading
+  practice: string
+  client: string
+  on: string
+  sessionsPerWeek: number
+  minutesPerSession: number
+}): Handout {
+  const { reading, practice, client, on } = input
+  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  const first = reading.plan?.phases[0]
+  return {
+    practice,
+    client,
+    on,
+    blocked: reading.cautions.isBlocked
+      ? {
+          reasons: stops.map((c) => cautionText[c.id].client),
+          see: [...new Set(stops.map((c) => roleText[c.see ?? 'doctor']))].join(' or '),
+        }
+      : undefined,
+    seen: reading.findings
+      .map(clientWords)
+      .filter((text) => text !== undefined)
+      .slice(0, sentencesShown),
+    minutes: input.minutesPerSession,
+    sessions: input.sessionsPerWeek,
+    drills: (first?.picks ?? []).map(({ exercise: e }) => ({
+      name: e.name,
+      dose: doseText(e),
+      cue: e.cue,
+      slip: e.slip,
+      figure: e.figure,
+    })),
+    care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
+    shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
+      weeks: `Week ${w.week}`,
+      minutes: `${w.minutesPerDay} min a day, ${w.wearingDays} days, at most ${w.mostInOneGoMin} in one go${w.isLighter ? ' · lighter' : ''}`,
+      where: surfaceText[w.surface],
+    })),
+    spacing: spacingText(reading.spacing),
+    tooMuch: tooMuchText,
+  }
+}

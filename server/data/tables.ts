@@ -1,0 +1,180 @@
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+
+const stamps = { created: text('created').notNull(), changed: text('changed').notNull() }
+
+export const practice = sqliteTable('practice', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  place: text('place').notNull(),
+  settings: text('settings', { mode: 'json' }).$type<Record<string, string>>().notNull(),
+  references: text('reference_values', { mode: 'json' }).$type<Record<string, number>>().notNull(),
+  isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
+  version: integer('version').notNull(),
+  ...stamps,
+})
+
+export const account = sqliteTable('account', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  role: text('role').$type<'owner' | 'practitioner' | 'assistant'>().notNull(),
+  passwordHash: text('password_hash').notNull(),
+  failedSignIns: integer('failed_sign_ins').notNull(),
+  lockedUntil: text('locked_until'),
+  version: integer('version').notNull(),
+  ...stamps,
+})
+
+/** The id is a hash: whoever reads the database cannot sign in with it. */
+export const session = sqliteTable('session', {
+  idHash: text('id_hash').primaryKey(),
+  accountId: text('account_id')
+    .notNull()
+    .references(() => account.id),
+  csrf: text('csrf').notNull(),
+  lastSeen: text('last_seen').notNull(),
+  ...stamps,
+})
+
+export const person = sqliteTable(
+  'person',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    pronouns: text('pronouns').notNull(),
+    birthYear: integer('birth_year'),
+    work: text('work').notNull(),
+    phone: text('phone').notNull(),
+    email: text('email').notNull(),
+    lengthUnit: text('length_unit').$type<'mm' | 'cm' | 'in'>().notNull(),
+    massUnit: text('mass_unit').$type<'kg' | 'lb'>().notNull(),
+    kit: text('kit', { mode: 'json' }).$type<string[]>().notNull(),
+    version: integer('version').notNull(),
+    deletedOn: text('deleted_on'),
+    ...stamps,
+  },
+  (t) => [index('person_by_name').on(t.deletedOn, t.name)],
+)
+
+export const visit = sqliteTable(
+  'visit',
+  {
+    id: text('id').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    startedOn: text('started_on').notNull(),
+    coreVersion: text('core_version').notNull(),
+    version: integer('version').notNull(),
+    ...stamps,
+  },
+  (t) => [index('visit_by_person').on(t.personId, t.startedOn)],
+)
+
+const ofVisit = {
+  visitId: text('visit_id')
+    .notNull()
+    .references(() => visit.id),
+  version: integer('version').notNull(),
+  ...stamps,
+}
+
+/** One row a trial and a change: the value in force has no successor. */
+export const measure = sqliteTable(
+  'measure',
+  {
+    id: text('id').primaryKey(),
+    measure: text('measure').notNull(),
+    side: text('side').$type<'left' | 'right'>().notNull(),
+    trial: integer('trial').notNull(),
+    value: real('value'),
+    word: text('word'),
+    unit: text('unit').notNull(),
+    byAccount: text('by_account').notNull(),
+    supersededBy: text('superseded_by'),
+    ...ofVisit,
+  },
+  (t) => [
+    index('measure_in_force').on(t.visitId, t.supersededBy),
+    index('measure_across').on(t.measure, t.side),
+  ],
+)
+
+export const mark = sqliteTable(
+  'mark',
+  {
+    id: text('id').notNull(),
+    side: text('side').$type<'left' | 'right'>().notNull(),
+    across: real('across').notNull(),
+    along: real('along').notNull(),
+    kind: text('kind').$type<'pain' | 'skin' | 'scar'>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.id] })],
+)
+
+export const shoe = sqliteTable(
+  'shoe',
+  {
+    id: text('id').notNull(),
+    name: text('name').notNull(),
+    hoursPerWeek: real('hours_per_week'),
+    stackHeelMm: real('stack_heel_mm'),
+    stackForefootMm: real('stack_forefoot_mm'),
+    weightG: real('weight_g'),
+    bendStiffness: real('bend_stiffness'),
+    twistStiffness: real('twist_stiffness'),
+    supportFeatures: real('support_features'),
+    innerWidthBallMm: real('inner_width_ball_mm'),
+    innerWidthToesMm: real('inner_width_toes_mm'),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.id] })],
+)
+
+export const print = sqliteTable(
+  'print',
+  {
+    side: text('side').$type<'left' | 'right'>().notNull(),
+    pictureId: text('picture_id').notNull(),
+    archIndex: real('arch_index').notNull(),
+    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.side] })],
+)
+
+export const answer = sqliteTable(
+  'answer',
+  { key: text('key').notNull(), value: text('value', { mode: 'json' }).$type<unknown>(), ...ofVisit },
+  (t) => [primaryKey({ columns: [t.visitId, t.key] })],
+)
+
+export const dealtWith = sqliteTable(
+  'caution_dealt_with',
+  {
+    caution: text('caution').notNull(),
+    by: text('by').notNull(),
+    on: text('on_day').notNull(),
+    words: text('words').notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.caution] })],
+)
+
+/** The file lies beside the database under its content hash and is written before this row. */
+export const picture = sqliteTable('picture', {
+  id: text('id').primaryKey(),
+  visitId: text('visit_id')
+    .notNull()
+    .references(() => visit.id),
+  hash: text('hash').notNull(),
+  widthPx: integer('width_px').notNull(),
+  heightPx: integer('height_px').notNull(),
+  bytes: integer('bytes').notNull(),
+  ...stamps,
+})

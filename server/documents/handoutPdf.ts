@@ -1,0 +1,139 @@
+import { join } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { exerciseFigure, svgPath, type Stroke } from '@sturvo/core/drawing'
+import type { FigureId } from '@sturvo/core/training'
+import type { Handout } from '@sturvo/schema'
+
+const fontFile = (name: string, file: string) =>
+  join(__dirname, '..', '..', 'node_modules', '@fontsource', name, 'files', file)
+const text = (file: string) =>
+  fontFile('atkinson-hyperlegible-next', `atkinson-hyperlegible-next-latin-${file}-normal.woff`)
+const heading = fontFile('bricolage-grotesque', 'bricolage-grotesque-latin-700-normal.woff')
+const fonts = {
+  Text: { normal: text('400'), bold: text('700'), italics: text('400'), bolditalics: text('700') },
+  Heading: { normal: heading, bold: heading, italics: heading, bolditalics: heading },
+}
+const fontFiles = new Set(Object.values(fonts).flatMap((font) => Object.values(font)))
+
+pdfmake.setFonts(fonts)
+// nothing is fetched, and nothing is read from the disk but our own fonts
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
+
+const ink = '#1F2B2A'
+const soft = '#5B6664'
+const act = '#23524A'
+const oxide = '#A23B1E'
+const line = '#D9D4C5'
+
+/** One page, large type: what to do, how often, and when it is too much. */
+export async function handoutPdf(handout: Handout): Promise<Buffer> {
+  const definition: TDocumentDefinitions = {
+    pageSize: 'A4',
+    pageMargins: [42, 40, 42, 44],
+    info: { title: `${handout.client}, ${handout.on}`, author: handout.practice },
+    defaultStyle: { font: 'Text', fontSize: 11, color: ink, lineHeight: 1.18 },
+    content: [
+      {
+        columns: [
+          { text: handout.practice, color: act, bold: true },
+          { text: handout.on, alignment: 'right', color: soft },
+        ],
+      },
+      { text: `For ${handout.client}`, font: 'Heading', fontSize: 24, margin: [0, 4, 0, 6] },
+      ...(handout.blocked ? stopPage(handout.blocked) : planPage(handout)),
+    ],
+    footer: {
+      text: 'This page is training advice, not a diagnosis.',
+      alignment: 'center',
+      color: soft,
+      fontSize: 9,
+      margin: [0, 12, 0, 0],
+    },
+  }
+  return pdfmake.createPdf(definition).getBuffer()
+}
+
+function stopPage({ reasons, see }: NonNullable<Handout['blocked']>): Content[] {
+  return [
+    { text: `First, please see ${see}.`, fontSize: 16, bold: true, color: oxide, margin: [0, 8, 0, 8] },
+    { ul: reasons, fontSize: 13 },
+    {
+      text: 'There are no exercises and no new shoes until then. Bring the letter with you.',
+      margin: [0, 12, 0, 0],
+      fontSize: 13,
+    },
+  ]
+}
+
+function planPage(h: Handout): Content[] {
+  return [
+    ...(h.seen.length > 0 ? [{ ul: h.seen, margin: [0, 0, 0, 6] } satisfies Content] : []),
+    sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
+    {
+      table: {
+        widths: [86, '*'],
+        dontBreakRows: true,
+        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 80 }, drillText(d)]),
+      },
+      layout: {
+        hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
+        vLineWidth: () => 0,
+        hLineColor: () => line,
+        paddingTop: () => 2,
+        paddingBottom: () => 2,
+      },
+    },
+    ...(h.care.length > 0 ? [sectionTitle('Take care'), { ul: h.care } satisfies Content] : []),
+    ...(h.shoes.length > 0
+      ? [
+          sectionTitle('Thinner shoes and barefoot'),
+          {
+            table: { widths: [52, '*', 90], body: h.shoes.map((s) => [s.weeks, s.minutes, s.where]) },
+            layout: 'noBorders',
+            fontSize: 10,
+          } satisfies Content,
+        ]
+      : []),
+    sectionTitle('Toe spacers'),
+    { text: h.spacing, fontSize: 10 },
+    sectionTitle('Too much, if'),
+    { ul: [...h.tooMuch], fontSize: 10 },
+  ]
+}
+
+function sectionTitle(title: string): Content {
+  return { text: title, font: 'Heading', fontSize: 13, color: act, margin: [0, 7, 0, 2] }
+}
+
+function drillText(d: Handout['drills'][number]): Content {
+  return {
+    stack: [
+      {
+        text: [
+          { text: d.name, bold: true },
+          { text: `   ${d.dose}`, color: act },
+        ],
+      },
+      { text: d.cue },
+      { text: `Watch: ${d.slip}`, color: soft, fontSize: 10 },
+    ],
+  }
+}
+
+const strokeStyle: Record<Stroke['role'], string> = {
+  body: `stroke="${ink}" stroke-width="2.6"`,
+  far: `stroke="#98A19E" stroke-width="1.8"`,
+  prop: `stroke="#7A6A3F" stroke-width="2.6"`,
+  floor: `stroke="#B9B3A2" stroke-width="1.6"`,
+  move: `stroke="${act}" stroke-width="2.4"`,
+}
+
+function figureSvg(id: FigureId): string {
+  const paths = exerciseFigure(id).strokes.map(
+    (s) =>
+      `<path d="${svgPath(s.points, s.closed)}" fill="none" stroke-linecap="round" stroke-linejoin="round" ${strokeStyle[s.role]}/>`,
+  )
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 -6 204 162">${paths.join('')}</svg>`
+}

@@ -1,0 +1,68 @@
+import sharp, { type Metadata } from 'sharp'
+import type { RasterImage } from '@sturvo/core/image'
+import { Fault, faultOf } from '../http/faults'
+
+const mostMegapixels = 40
+const kinds = ['png', 'jpeg', 'webp', 'tiff']
+
+/** Looks at the content, never at the name: a picture of a known kind and size, or a Fault. */
+export async function sniff(bytes: Buffer): Promise<{ widthPx: number; heightPx: number }> {
+  let meta: Metadata
+  try {
+    meta = await sharp(bytes, { limitInputPixels: false }).metadata()
+  } catch {
+    throw new Fault(
+      415,
+      'unreadableImage',
+      'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',
+      'picture',
+    )
+  }
+  const { width: widthPx = 0, height: heightPx = 0, format } = meta
+  if (!kinds.includes(format ?? ''))
+    throw new Fault(
+      415,
+      'unreadableImage',
+      'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',
+      'picture',
+    )
+  const megapixels = (widthPx * heightPx) / 1e6
+  if (megapixels > mostMegapixels)
+    throw faultOf(
+      { code: 'imageTooLarge', path: 'picture', megapixels, limitMegapixels: mostMegapixels },
+      413,
+    )
+  return { widthPx, heightPx }
+}
+
+/** The picture drawn anew as PNG, turned upright, without EXIF or anything else that came along. */
+export async function reencoded(bytes: Buffer): Promise<{ png: Buffer; widthPx: number; heightPx: number }> {
+  await sniff(bytes)
+  try {
+    const { data, info } = await sharp(bytes, { failOn: 'truncated' })
+      .rotate()
+      .toColourspace('srgb')
+      .png({ compressionLevel: 6 })
+      .toBuffer({ resolveWithObject: true })
+    return { png: data, widthPx: info.width, heightPx: info.height }
+  } catch {
+    throw faultOf({ code: 'unreadableImage', path: 'picture' })
+  }
+}
+
+/** Pixels for the core. @throws Fault as above */
+export async function pixelsOf(bytes: Buffer): Promise<RasterImage> {
+  await sniff(bytes)
+  try {
+    const { data, info } = await sharp(bytes, { failOn: 'truncated' })
+      .rotate()
+      .flatten({ background: '#ffffff' })
+      .toColourspace('srgb')
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    const channels = info.channels === 1 ? 1 : info.channels === 4 ? 4 : 3
+    return { widthPx: info.width, heightPx: info.height, channels, data }
+  } catch {
+    throw faultOf({ code: 'unreadableImage', path: 'picture' })
+  }
+}

@@ -1,0 +1,39 @@
+import { defaultSettings, practiceSchema, type Practice } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { practice } from '../data/tables'
+
+type PracticeRow = typeof practice.$inferSelect
+
+/** The one practice of this database; a new file gets an empty one. */
+export async function practiceRow(database: Database): Promise<PracticeRow> {
+  const [row] = await database.db.select().from(practice).limit(1)
+  return row ?? database.write(() => createPractice(database))
+}
+
+async function createPractice(database: Database): Promise<PracticeRow> {
+  const stamp = new Date().toISOString()
+  const row: PracticeRow = {
+    id: 'practice',
+    name: 'New practice',
+    place: '',
+    settings: { ...defaultSettings },
+    references: {},
+    isDemo: false,
+    version: 1,
+    created: stamp,
+    changed: stamp,
+  }
+  await database.db.insert(practice).values(row).onConflictDoNothing()
+  const [kept] = await database.db.select().from(practice).limit(1)
+  return kept ?? row
+}
+
+export function practiceAnswer(row: PracticeRow): Practice {
+  return practiceSchema.parse({
+    name: row.name,
+    place: row.place,
+    settings: { ...defaultSettings, ...row.settings },
+    references: row.references,
+    version: row.version,
+  })
+}

@@ -1,0 +1,12 @@
+import { hash, verify } from '@node-rs/argon2'
+
+// argon2id is the package's default algorithm; memory and time by the password storage cheat sheet of OWASP
+const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
+
+export function hashPassword(password: string): Promise<string> {
+  return hash(password, cost)
+}
+
+export function isPassword(passwordHash: string, password: string): Promise<boolean> {
+  return verify(passwordHash, password)
+}

@@ -1,0 +1,8 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+const manifest = JSON.parse(readFileSync(join(__dirname, '..', 'package.json'), 'utf8')) as {
+  version: string
+}
+/** Kept with every visit, so that a later reader knows which core read it. */
+export const coreVersion = manifest.version

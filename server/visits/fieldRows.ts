@@ -1,0 +1,86 @@
+import { inArray } from 'drizzle-orm'
+import type { Fields } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { answer, dealtWith, mark, measure, print, shoe } from '../data/tables'
+
+export type FieldRow = { visitId: string; path: string; value: unknown; version: number }
+
+/** Every field of some visits, the taken-away ones included as null. */
+export async function fieldRows(database: Database, visitIds: readonly string[]): Promise<FieldRow[]> {
+  if (visitIds.length === 0) return []
+  const ids = [...visitIds]
+  const { db } = database
+  const [measures, marks, shoes, prints, answers, dealt] = await Promise.all([
+    db.select().from(measure).where(inArray(measure.visitId, ids)),
+    db.select().from(mark).where(inArray(mark.visitId, ids)),
+    db.select().from(shoe).where(inArray(shoe.visitId, ids)),
+    db.select().from(print).where(inArray(print.visitId, ids)),
+    db.select().from(answer).where(inArray(answer.visitId, ids)),
+    db.select().from(dealtWith).where(inArray(dealtWith.visitId, ids)),
+  ])
+  const row = (r: { visitId: string; version: number }, path: string, value: unknown): FieldRow => ({
+    visitId: r.visitId,
+    path,
+    value,
+    version: r.version,
+  })
+  return [
+    ...measures
+      .filter((r) => r.supersededBy === null)
+      .map((r) => row(r, `measure.${r.measure}.${r.side}.${r.trial}`, r.value ?? r.word)),
+    ...marks.map((r) =>
+      row(
+        r,
+        `mark.${r.id}`,
+        r.deletedOn ? null : { side: r.side, across: r.across, along: r.along, kind: r.kind },
+      ),
+    ),
+    ...shoes.map((r) => row(r, `shoe.${r.id}`, r.deletedOn ? null : shoeValue(r))),
+    ...prints.map((r) => row(r, `print.${r.side}`, r.deletedOn ? null : r.value)),
+    ...answers.map((r) => row(r, `answer.${r.key}`, r.value)),
+    ...dealt.map((r) =>
+      row(r, `dealt.${r.caution}`, r.deletedOn ? null : { by: r.by, on: r.on, words: r.words }),
+    ),
+  ]
+}
+
+function shoeValue(r: typeof shoe.$inferSelect): Record<string, unknown> {
+  const {
+    name,
+    hoursPerWeek,
+    stackHeelMm,
+    stackForefootMm,
+    weightG,
+    bendStiffness,
+    twistStiffness,
+    supportFeatures,
+    innerWidthBallMm,
+    innerWidthToesMm,
+  } = r
+  const all = {
+    name,
+    hoursPerWeek,
+    stackHeelMm,
+    stackForefootMm,
+    weightG,
+    bendStiffness,
+    twistStiffness,
+    supportFeatures,
+    innerWidthBallMm,
+    innerWidthToesMm,
+  }
+  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== null))
+}
+
+export async function fieldsOfVisits(
+  database: Database,
+  visitIds: readonly string[],
+): Promise<Map<string, Fields>> {
+  const byVisit = new Map<string, Fields>()
+  for (const { visitId, path, value } of await fieldRows(database, visitIds)) {
+    const fields = byVisit.get(visitId) ?? {}
+    if (value !== null) fields[path] = value
+    byVisit.set(visitId, fields)
+  }
+  return byVisit
+}

@@ -1,0 +1,141 @@
+import { and, eq, isNull, ne } from 'drizzle-orm'
+import type { BatchItem } from 'drizzle-orm/batch'
+import { measureTable } from '@sturvo/core/measures'
+import { parsePath, printSchema, type Mark, type ShoeOnShelf } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { newId } from '../data/ids'
+import { answer, dealtWith, mark, measure, print, shoe } from '../data/tables'
+
+export type FieldWrite = {
+  visitId: string
+  path: string
+  value: unknown
+  version: number
+  byAccount: string
+  now: Date
+}
+type Statement = BatchItem<'sqlite'>
+
+const noShoeNumbers = {
+  hoursPerWeek: null,
+  stackHeelMm: null,
+  stackForefootMm: null,
+  weightG: null,
+  bendStiffness: null,
+  twistStiffness: null,
+  supportFeatures: null,
+  innerWidthBallMm: null,
+  innerWidthToesMm: null,
+}
+
+/** The statements that put one checked field into its table. A taken-away value stays as a row with a date. */
+export function writeField(database: Database, write: FieldWrite): Statement[] {
+  const parsed = parsePath(write.path)
+  if (!parsed) throw new Error(`unchecked path ${write.path}`)
+  const { db } = database
+  const { visitId, value, version } = write
+  const stamp = write.now.toISOString()
+  const row = { visitId, version, created: stamp, changed: stamp }
+  const touched = { version, changed: stamp }
+  const gone = { ...touched, deletedOn: stamp }
+  switch (parsed.kind) {
+    case 'measure':
+      return writeMeasure(database, write, parsed)
+    case 'mark': {
+      const own = and(eq(mark.visitId, visitId), eq(mark.id, parsed.id))
+      if (value === null) return [db.update(mark).set(gone).where(own)]
+      const set = { ...(value as Mark), deletedOn: null, ...touched }
+      return [
+        db
+          .insert(mark)
+          .values({ ...row, ...set, id: parsed.id })
+          .onConflictDoUpdate({ target: [mark.visitId, mark.id], set }),
+      ]
+    }
+    case 'shoe': {
+      const own = and(eq(shoe.visitId, visitId), eq(shoe.id, parsed.id))
+      if (value === null) return [db.update(shoe).set(gone).where(own)]
+      const set = { ...noShoeNumbers, ...(value as ShoeOnShelf), deletedOn: null, ...touched }
+      return [
+        db
+          .insert(shoe)
+          .values({ ...row, ...set, id: parsed.id })
+          .onConflictDoUpdate({ target: [shoe.visitId, shoe.id], set }),
+      ]
+    }
+    case 'print': {
+      const own = and(eq(print.visitId, visitId), eq(print.side, parsed.side))
+      if (value === null) return [db.update(print).set(gone).where(own)]
+      const checked = printSchema.parse(value)
+      const set = {
+        pictureId: checked.pictureId,
+        archIndex: checked.measures.archIndex.value,
+        value: checked,
+        deletedOn: null,
+        ...touched,
+      }
+      return [
+        db
+          .insert(print)
+          .values({ ...row, ...set, side: parsed.side })
+          .onConflictDoUpdate({ target: [print.visitId, print.side], set }),
+      ]
+    }
+    case 'answer': {
+      const set = { value, ...touched }
+      return [
+        db
+          .insert(answer)
+          .values({ ...row, ...set, key: parsed.key })
+          .onConflictDoUpdate({ target: [answer.visitId, answer.key], set }),
+      ]
+    }
+    case 'dealt': {
+      const own = and(eq(dealtWith.visitId, visitId), eq(dealtWith.caution, parsed.caution))
+      if (value === null) return [db.update(dealtWith).set(gone).where(own)]
+      const set = { ...(value as { by: string; on: string; words: string }), deletedOn: null, ...touched }
+      return [
+        db
+          .insert(dealtWith)
+          .values({ ...row, ...set, caution: parsed.caution })
+          .onConflictDoUpdate({ target: [dealtWith.visitId, dealtWith.caution], set }),
+      ]
+    }
+  }
+}
+
+function writeMeasure(
+  database: Database,
+  write: FieldWrite,
+  at: { measure: keyof typeof measureTable; side: 'left' | 'right'; trial: number },
+): Statement[] {
+  const { db } = database
+  const stamp = write.now.toISOString()
+  const id = newId(write.now)
+  const definition = measureTable[at.measure]
+  const successor = {
+    id,
+    visitId: write.visitId,
+    ...at,
+    value: typeof write.value === 'number' ? write.value : null,
+    word: typeof write.value === 'string' ? write.value : null,
+    unit: definition.kind === 'number' ? definition.unit : '',
+    byAccount: write.byAccount,
+    supersededBy: null,
+    version: write.version,
+    created: stamp,
+    changed: stamp,
+  }
+  const earlier = and(
+    eq(measure.visitId, write.visitId),
+    eq(measure.measure, at.measure),
+    eq(measure.side, at.side),
+    eq(measure.trial, at.trial),
+    isNull(measure.supersededBy),
+    ne(measure.id, id),
+  )
+  return [
+    db.update(measure).set({ supersededBy: id, changed: stamp }).where(earlier),
+    db.insert(measure).values(successor),
+  ]
+}
