@@ -22,7 +22,7 @@ export type Handout = {
 }
 
 const sentencesShown = 4
-const weeksShown = 6
+const weeksShown = 4
 
 /** @param on day as the client reads it, e.g. 4 May 2026 */
 export function handoutOf(input: {
@@ -50,7 +50,7 @@ export function handoutOf(input: {
       .map(clientWords)
       .filter((text) => text !== undefined)
       .slice(0, sentencesShown),
-    minutes: input.minutesPerSession,
+    minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
     drills: (first?.picks ?? []).map(({ exercise: e }) => ({
       name: e.name,

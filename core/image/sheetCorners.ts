@@ -19,7 +19,10 @@ export function sheetCorners(image: RasterImage): Point[] | undefined {
   const grey = luminance(image, factor)
   const light = thresholdMask(grey, otsu(histogramOf(grey)).threshold, false)
   const labelled = labelRuns(light, 8)
-  const sheet = labelled.components.reduce<(typeof labelled.components)[number] | undefined>((a, b) => (a && a.areaPx >= b.areaPx ? a : b), undefined)
+  const sheet = labelled.components.reduce<(typeof labelled.components)[number] | undefined>(
+    (a, b) => (a && a.areaPx >= b.areaPx ? a : b),
+    undefined,
+  )
   if (!sheet || sheet.areaPx < smallestShare * grey.widthPx * grey.heightPx) return undefined
   const wide = (sheet.maxX - sheet.minX + 1) / grey.widthPx
   const high = (sheet.maxY - sheet.minY + 1) / grey.heightPx
@@ -34,7 +37,10 @@ export function sheetCorners(image: RasterImage): Point[] | undefined {
 }
 
 /** The pixel edges furthest out along the two diagonals. */
-function extremes(light: ReturnType<typeof thresholdMask>, box: { minX: number; maxX: number; minY: number; maxY: number }): Point[] {
+function extremes(
+  light: ReturnType<typeof thresholdMask>,
+  box: { minX: number; maxX: number; minY: number; maxY: number },
+): Point[] {
   const best = [Infinity, -Infinity, -Infinity, Infinity]
   const corners: Point[] = [0, 1, 2, 3].map(() => ({ x: box.minX, y: box.minY }))
   for (let y = box.minY; y <= box.maxY; y++)

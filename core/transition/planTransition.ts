@@ -62,7 +62,7 @@ export function planTransition(
     references,
   })
   const weeks = peaks.map((peak, i) =>
-    weekOf({ peak, week: i + 1, shortestWeeks, softStart: input.softStart, references }),
+    weekOf({ peak, week: i + 1, first: firstMinutes, shortestWeeks, softStart: input.softStart, references }),
   )
   const reached = weeks.find((w) => w.minutes >= targetMinutes)
   return {
@@ -75,6 +75,7 @@ export function planTransition(
   }
 }
 
+const roundingSlack = 1e-6 // a product of many factors may end a hair below a whole minute
 const minutesPerHour = 60
 
 function factorOf(id: TransitionFactor, r: References): number {
@@ -121,12 +122,18 @@ function peakMinutes(input: {
     (w) => !isLighter(w, references),
   )
   const spread = target > first ? (target / first) ** (1 / Math.max(1, growingWeeks.length)) : 1
-  const growth = Math.min(1 + input.growthPct / 100, spread)
+  const mostGrowth = 1 + input.growthPct / 100
+  const growth = Math.min(mostGrowth, spread)
   const peaks = [Math.min(first, target)]
+  let ideal = first
   for (let week = 2; week <= most; week++) {
     const before = peaks[peaks.length - 1]!
-    // rounding spread must not leave the last step a hair short
-    const next = Math.min(target, isLighter(week, references) ? before : before * growth + 1e-9)
+    if (!isLighter(week, references)) ideal *= growth
+    // whole minutes, so that the limit holds for the numbers people see
+    const wished = Math.max(before, Math.floor(ideal + roundingSlack))
+    const next = isLighter(week, references)
+      ? before
+      : Math.min(target, Math.floor(before * mostGrowth), wished)
     peaks.push(next)
     if (next >= target && week >= shortestWeeks && !isLighter(week, references)) break
   }
@@ -140,6 +147,7 @@ function isLighter(week: number, references: References): boolean {
 function weekOf(input: {
   peak: number
   week: number
+  first: number
   shortestWeeks: number
   softStart: boolean
   references: References
@@ -147,8 +155,13 @@ function weekOf(input: {
   const { peak, week, references } = input
   const light = isLighter(week, references)
   // down, never up: rounding must not break the growth limit
-  const minutes = Math.floor(peak * (light ? references.lighterShare : 1) + 1e-6)
-  const wearingDays = week === 1 ? references.wearingDaysFirst : references.wearingDays
+  const minutes = Math.floor(peak * (light ? references.lighterShare : 1) + roundingSlack)
+  // more days come before longer days: a day is never shorter than the first exposure
+  const perDayLeast = Math.max(1, Math.floor(input.first / references.wearingDaysFirst))
+  const wearingDays =
+    week === 1
+      ? references.wearingDaysFirst
+      : Math.max(1, Math.min(references.wearingDays, Math.floor(minutes / perDayLeast)))
   const minutesPerDay = Math.floor(minutes / wearingDays)
   const isFirstThird = week <= input.shortestWeeks / 3
   return {

@@ -31,9 +31,9 @@ const line = '#D9D4C5'
 export async function handoutPdf(handout: Handout): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     pageSize: 'A4',
-    pageMargins: [42, 40, 42, 44],
+    pageMargins: [42, 34, 42, 40],
     info: { title: `${handout.client}, ${handout.on}`, author: handout.practice },
-    defaultStyle: { font: 'Text', fontSize: 11, color: ink, lineHeight: 1.18 },
+    defaultStyle: { font: 'Text', fontSize: 10.5, color: ink, lineHeight: 1.12 },
     content: [
       {
         columns: [
@@ -73,9 +73,9 @@ function planPage(h: Handout): Content[] {
     sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
     {
       table: {
-        widths: [86, '*'],
+        widths: [66, '*'],
         dontBreakRows: true,
-        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 80 }, drillText(d)]),
+        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 60 }, drillText(d)]),
       },
       layout: {
         hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
