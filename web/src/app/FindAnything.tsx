@@ -1,0 +1,43 @@
+import { Spotlight, type SpotlightActionData } from '@mantine/spotlight'
+import { IconSearch } from '@tabler/icons-react'
+import { useNavigate } from 'react-router'
+import { usePeopleQuery } from './api'
+
+/** Ctrl K: a room or a person, by a few letters. */
+export function FindAnything() {
+  const navigate = useNavigate()
+  const { data: people = [] } = usePeopleQuery()
+  const go = (path: string) => () => void navigate(path)
+  const actions: SpotlightActionData[] = [
+    { id: 'today', label: 'Today', description: 'what to do next', onClick: go('/') },
+    { id: 'people', label: 'People', description: 'everyone, search and add', onClick: go('/people') },
+    {
+      id: 'practice',
+      label: 'Practice',
+      description: 'approach settings, reference values',
+      onClick: go('/practice'),
+    },
+    ...people.map((person) => ({
+      id: person.id,
+      label: person.name,
+      description: person.visits[0]
+        ? `${person.work || 'client'} · latest visit ${person.visits[0].startedOn}`
+        : `${person.work || 'client'} · no visit yet`,
+      onClick: go(person.visits[0] ? `/visit/${person.visits[0].id}` : `/people?who=${person.id}`),
+    })),
+  ]
+  return (
+    <Spotlight
+      actions={actions}
+      shortcut="mod + K"
+      limit={8}
+      highlightQuery
+      nothingFound="Nobody and nothing by that name."
+      searchProps={{
+        leftSection: <IconSearch size={18} />,
+        placeholder: 'Find a person or a room',
+        'aria-label': 'Find a person or a room',
+      }}
+    />
+  )
+}

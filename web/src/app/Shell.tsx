@@ -1,0 +1,112 @@
+import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core'
+import { spotlight } from '@mantine/spotlight'
+import { IconMoon, IconSearch, IconSun, IconUser } from '@tabler/icons-react'
+import { useEffect } from 'react'
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { api, useSessionQuery, useSignOutMutation } from './api'
+import { FindAnything } from './FindAnything'
+import { statusOf } from './failureText'
+import { SaveStateView } from './SaveStateView'
+import classes from './Shell.module.css'
+import { useAppDispatch } from './store'
+import { useVisitTitle } from './useVisitTitle'
+import { Wordmark } from '../parts/Wordmark'
+
+/** The bar at the top and the room below it; signed out leads to sign-in and back. */
+export function Shell() {
+  const session = useSessionQuery()
+  const navigate = useNavigate()
+  const { pathname } = useLocation()
+  const isSignedOut = statusOf(session.error) === 401
+  useEffect(() => {
+    if (isSignedOut) void navigate('/signin', { replace: true, state: { from: pathname } })
+  }, [isSignedOut, navigate, pathname])
+  const title = useVisitTitle()
+  return (
+    <div className={classes.shell}>
+      <a className={classes.skip} href="#room">
+        To the page
+      </a>
+      <header className={classes.bar}>
+        <Link to="/" className={classes.wordmark} aria-label="Sturvo, Today">
+          <Wordmark />
+        </Link>
+        <nav aria-label="Rooms" className={classes.rooms}>
+          <NavLink to="/" end>
+            Today
+          </NavLink>
+          <NavLink to="/people">People</NavLink>
+          <NavLink to="/practice">Practice</NavLink>
+        </nav>
+        <p className={classes.title}>{title}</p>
+        <SaveStateView />
+        <Tooltip label="Find a person, a step or a room (Ctrl K)">
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="lg"
+            aria-label="Find anything"
+            onClick={spotlight.open}
+          >
+            <IconSearch size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <LightSwitch />
+        {session.data && (
+          <AccountMenu name={session.data.account.name} practice={session.data.practiceName} />
+        )}
+      </header>
+      <main id="room" className={classes.room} tabIndex={-1}>
+        {session.data && <Outlet />}
+      </main>
+      {session.data && <FindAnything />}
+    </div>
+  )
+}
+
+function LightSwitch() {
+  const { colorScheme, setColorScheme } = useMantineColorScheme()
+  const isDark =
+    colorScheme === 'dark' ||
+    (colorScheme === 'auto' && window.matchMedia('(prefers-color-scheme: dark)').matches)
+  const other = isDark ? 'light' : 'dark'
+  return (
+    <Tooltip label={`Switch to ${other}`}>
+      <ActionIcon
+        variant="subtle"
+        color="gray"
+        size="lg"
+        aria-label={`Switch to ${other}`}
+        onClick={() => setColorScheme(other)}
+      >
+        {isDark ? <IconSun size={18} /> : <IconMoon size={18} />}
+      </ActionIcon>
+    </Tooltip>
+  )
+}
+
+function AccountMenu({ name, practice }: { name: string; practice: string }) {
+  const [signOut] = useSignOutMutation()
+  const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const leave = async () => {
+    await signOut()
+    dispatch(api.util.resetApiState())
+    await navigate('/signin')
+  }
+  return (
+    <Menu position="bottom-end" withinPortal>
+      <Menu.Target>
+        <ActionIcon variant="subtle" color="gray" size="lg" aria-label={`Account of ${name}`}>
+          <IconUser size={18} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Label>
+          {name}, {practice}
+        </Menu.Label>
+        <Menu.Item onClick={() => void leave()}>Sign out</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  )
+}

@@ -1,0 +1,159 @@
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react'
+import type { z } from 'zod'
+import {
+  frontDoorSchema,
+  peopleSchema,
+  personSchema,
+  practiceSchema,
+  sessionSchema,
+  visitSchema,
+  type firstOwnerSchema,
+  type FrontDoor,
+  type NewPerson,
+  type newVisitSchema,
+  type personChangeSchema,
+  type Person,
+  type Practice,
+  type practiceChangeSchema,
+  type Session,
+  type signInSchema,
+  type Visit,
+} from '@sturvo/schema'
+import { csrfHeaders, rememberCsrf } from './csrf'
+
+type Failure = FetchBaseQueryError | { status: 'CUSTOM_ERROR'; error: string }
+const plainQuery = fetchBaseQuery({ baseUrl: '/api', prepareHeaders: (headers) => csrfHeaders(headers) })
+const query: BaseQueryFn<string | FetchArgs, unknown, Failure> = (args, store, extra) =>
+  plainQuery(args, store, extra)
+
+const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
+
+/** Server data lives here and nowhere else; each answer is checked by the contract both sides share. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: query,
+  tagTypes: ['session', 'people', 'practice'],
+  endpoints: (build) => ({
+    frontDoor: build.query<FrontDoor, void>({
+      query: () => 'front-door',
+      transformResponse: (raw) => frontDoorSchema.parse(raw),
+    }),
+    session: build.query<Session, void>({
+      query: () => 'session',
+      transformResponse: keepSession,
+      providesTags: ['session'],
+    }),
+    signIn: build.mutation<Session, z.input<typeof signInSchema>>({
+      query: (body) => ({ url: 'session', method: 'POST', body }),
+      transformResponse: keepSession,
+      invalidatesTags: ['session'],
+    }),
+    signInToDemo: build.mutation<Session, void>({
+      query: () => ({ url: 'session/demo', method: 'POST' }),
+      transformResponse: keepSession,
+      invalidatesTags: ['session'],
+    }),
+    createOwner: build.mutation<Session, z.input<typeof firstOwnerSchema>>({
+      query: (body) => ({ url: 'owner', method: 'POST', body }),
+      transformResponse: keepSession,
+      invalidatesTags: ['session'],
+    }),
+    signOut: build.mutation<null, void>({ query: () => ({ url: 'session', method: 'DELETE' }) }),
+    practice: build.query<Practice, void>({
+      query: () => 'practice',
+      transformResponse: (raw) => practiceSchema.parse(raw),
+      providesTags: ['practice'],
+    }),
+    changePractice: build.mutation<
+      Practice,
+      { version: number; change: z.input<typeof practiceChangeSchema> }
+    >({
+      query: ({ version, change }) => ({
+        url: 'practice',
+        method: 'PATCH',
+        body: change,
+        headers: ifMatch(version),
+      }),
+      transformResponse: (raw) => practiceSchema.parse(raw),
+      invalidatesTags: ['practice'],
+    }),
+    people: build.query<Person[], void>({
+      queryFn: async (_arg, _store, _extra, fetchPage) => {
+        const all: Person[] = []
+        for (let next: string | null = ''; next !== null;) {
+          const page: { data?: unknown; error?: Failure } = await fetchPage(
+            `people?after=${encodeURIComponent(next)}`,
+          )
+          if (page.error) return { error: page.error }
+          const parsed = peopleSchema.parse(page.data)
+          all.push(...parsed.people)
+          next = parsed.next
+        }
+        return { data: all }
+      },
+      providesTags: ['people'],
+    }),
+    person: build.query<Person, string>({
+      query: (id) => `people/${id}`,
+      transformResponse: (raw) => personSchema.parse(raw),
+      providesTags: ['people'],
+    }),
+    addPerson: build.mutation<Person, NewPerson>({
+      query: (body) => ({ url: 'people', method: 'POST', body }),
+      transformResponse: (raw) => personSchema.parse(raw),
+      invalidatesTags: ['people'],
+    }),
+    changePerson: build.mutation<
+      Person,
+      { id: string; version: number; change: z.input<typeof personChangeSchema> }
+    >({
+      query: ({ id, version, change }) => ({
+        url: `people/${id}`,
+        method: 'PATCH',
+        body: change,
+        headers: ifMatch(version),
+      }),
+      transformResponse: (raw) => personSchema.parse(raw),
+      invalidatesTags: ['people'],
+    }),
+    beginVisit: build.mutation<Visit, { personId: string } & z.input<typeof newVisitSchema>>({
+      query: ({ personId, ...body }) => ({ url: `people/${personId}/visits`, method: 'POST', body }),
+      transformResponse: (raw) => visitSchema.parse(raw),
+      invalidatesTags: ['people'],
+    }),
+    visit: build.query<Visit, string>({
+      query: (id) => `visits/${id}`,
+      transformResponse: (raw) => visitSchema.parse(raw),
+      keepUnusedDataFor: 0,
+    }),
+  }),
+})
+
+function keepSession(raw: unknown): Session {
+  const session = sessionSchema.parse(raw)
+  rememberCsrf(session.csrf)
+  return session
+}
+
+export const {
+  useFrontDoorQuery,
+  useSessionQuery,
+  useSignInMutation,
+  useSignInToDemoMutation,
+  useCreateOwnerMutation,
+  useSignOutMutation,
+  usePracticeQuery,
+  useChangePracticeMutation,
+  usePeopleQuery,
+  usePersonQuery,
+  useAddPersonMutation,
+  useChangePersonMutation,
+  useBeginVisitMutation,
+  useVisitQuery,
+} = api

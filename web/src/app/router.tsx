@@ -1,0 +1,30 @@
+import { createBrowserRouter, Navigate } from 'react-router'
+import { BrokenPage } from './BrokenPage'
+import { Shell } from './Shell'
+
+/** Each room comes with its own script, when it is opened. */
+const room = (load: () => Promise<{ default: React.ComponentType }>) => async () => ({
+  Component: (await load()).default,
+})
+
+export const router = createBrowserRouter([
+  {
+    path: '/signin',
+    lazy: room(() => import('../rooms/signin/SignInRoom')),
+    ErrorBoundary: BrokenPage,
+    HydrateFallback: () => null,
+  },
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: BrokenPage,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, lazy: room(() => import('../rooms/today/TodayRoom')) },
+      { path: 'people', lazy: room(() => import('../rooms/people/PeopleRoom')) },
+      { path: 'visit/:visitId/:step?', lazy: room(() => import('../rooms/visit/VisitRoom')) },
+      { path: 'practice', lazy: room(() => import('../rooms/practice/PracticeRoom')) },
+      { path: '*', Component: () => <Navigate to="/" replace /> },
+    ],
+  },
+])

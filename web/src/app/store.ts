@@ -1,0 +1,19 @@
+import { configureStore } from '@reduxjs/toolkit'
+import { useDispatch, useSelector, useStore } from 'react-redux'
+import { api } from './api'
+import { matSlice } from '../mat/matSlice'
+import { outboxMiddleware } from '../outbox/outboxMiddleware'
+import { visitSlice } from '../outbox/visitSlice'
+
+export function createStore() {
+  return configureStore({
+    reducer: { [api.reducerPath]: api.reducer, mat: matSlice.reducer, visit: visitSlice.reducer },
+    middleware: (standard) => standard().prepend(outboxMiddleware.middleware).concat(api.middleware),
+  })
+}
+
+export type Store = ReturnType<typeof createStore>
+export type RootState = ReturnType<Store['getState']>
+export const useAppDispatch = useDispatch.withTypes<Store['dispatch']>()
+export const useAppSelector = useSelector.withTypes<RootState>()
+export const useAppStore = useStore.withTypes<Store>()

@@ -1,0 +1,28 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource-variable/bricolage-grotesque/wght.css'
+import '@mantine/core/styles.css'
+import '@mantine/notifications/styles.css'
+import '@mantine/spotlight/styles.css'
+import './app/base.css'
+import { MantineProvider } from '@mantine/core'
+import { ModalsProvider } from '@mantine/modals'
+import { Notifications } from '@mantine/notifications'
+import { createRoot } from 'react-dom/client'
+import { Provider } from 'react-redux'
+import { RouterProvider } from 'react-router/dom'
+import { router } from './app/router'
+import { createStore } from './app/store'
+import { cssVariables, theme } from './app/theme'
+
+const root = document.getElementById('root')
+if (root)
+  createRoot(root).render(
+    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
+      <Provider store={createStore()}>
+        <ModalsProvider>
+          <Notifications position="bottom-left" />
+          <RouterProvider router={router} />
+        </ModalsProvider>
+      </Provider>
+    </MantineProvider>,
+  )

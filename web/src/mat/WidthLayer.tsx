@@ -1,0 +1,42 @@
+import type { Side } from '@sturvo/core/side'
+import type { FootShape } from '@sturvo/core/synthetic'
+import type { ShoeReading } from '@sturvo/core/footwear'
+import { footToMat } from './matFrame'
+
+/** The inner widths of one shoe laid across the foot where they belong. */
+export function WidthLayer({ side, shape, reading }: { side: Side; shape: FootShape; reading: ShoeReading }) {
+  const { innerWidthBallMm, innerWidthToesMm, name } = reading.shoe
+  const bars = [
+    { along: 0.69, middle: -0.09, width: innerWidthBallMm, margin: reading.ballMarginMm },
+    { along: 0.9, middle: -0.05, width: innerWidthToesMm, margin: reading.toesMarginMm },
+  ]
+  return (
+    <g aria-label={`inner widths of ${name}`}>
+      {bars.map(({ along, middle, width, margin }) => {
+        if (width === undefined) return null
+        const centre = middle * shape.ballWidthMm
+        const a = footToMat({ x: centre - width / 2, y: along * shape.lengthMm }, side)
+        const b = footToMat({ x: centre + width / 2, y: along * shape.lengthMm }, side)
+        const isNarrow = margin !== undefined && margin < 0
+        return (
+          <g key={along} stroke={isNarrow ? 'var(--oxide)' : 'var(--act)'} strokeWidth="1.8">
+            <path d={`M${a.x} ${a.y}L${b.x} ${b.y}M${a.x} ${a.y - 7}v14M${b.x} ${b.y - 7}v14`} />
+            <text
+              x={(a.x + b.x) / 2}
+              y={a.y - 4}
+              textAnchor="middle"
+              fontSize="10"
+              stroke="var(--skin)"
+              strokeWidth="3"
+              paintOrder="stroke"
+              fill="var(--ink)"
+            >
+              {Math.round(width)} mm
+              {margin === undefined ? '' : `, ${margin < 0 ? '−' : '+'}${Math.abs(Math.round(margin))}`}
+            </text>
+          </g>
+        )
+      })}
+    </g>
+  )
+}

@@ -1,0 +1,26 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+
+export const matLayers = ['load', 'arch', 'print', 'toes', 'pain', 'shoe'] as const
+export type MatLayer = (typeof matLayers)[number]
+export type MatState = { shown: MatLayer[] }
+
+/** Which layers lie on the Mat. A step brings its own; the practitioner may add or take away. */
+export const matSlice = createSlice({
+  name: 'mat',
+  initialState: { shown: ['load', 'arch'] } as MatState,
+  reducers: {
+    layersChosen(mat, action: PayloadAction<MatLayer[]>) {
+      mat.shown = action.payload
+    },
+    layerToggled(mat, { payload: layer }: PayloadAction<MatLayer>) {
+      mat.shown = mat.shown.includes(layer) ? mat.shown.filter((l) => l !== layer) : [...mat.shown, layer]
+    },
+    nextLayerChosen(mat) {
+      const at = matLayers.findIndex((l) => l === mat.shown[mat.shown.length - 1])
+      mat.shown = [matLayers[(at + 1) % matLayers.length]!]
+    },
+  },
+  selectors: { selectLayers: (mat) => mat.shown },
+})
+export const { layersChosen, layerToggled, nextLayerChosen } = matSlice.actions
+export const { selectLayers } = matSlice.selectors

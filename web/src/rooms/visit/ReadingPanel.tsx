@@ -1,0 +1,175 @@
+import { ActionIcon, Button, Tooltip } from '@mantine/core'
+import { IconPin, IconPinFilled } from '@tabler/icons-react'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import type { Finding, Step, TestNext } from '@sturvo/core/reading'
+import { answerOf } from '@sturvo/schema'
+import { findingWords, levelText, cautionText, testNextWords } from '@sturvo/schema/words'
+import { ConcernMark } from '../../parts/ConcernMark'
+import { Cairn } from '../../parts/Cairn'
+import { RichText } from '../../parts/RichText'
+import classes from './ReadingPanel.module.css'
+import { stepName } from './stepText'
+import { useOpenVisit } from './visitContext'
+
+const shownFindings = 7
+
+/** Sentences that change as values arrive: those of this step first, most telling on top. */
+export function ReadingPanel({ step, next }: { step: Step; next: Step | undefined }) {
+  const { reading, visitId, fields, record } = useOpenVisit()
+  const navigate = useNavigate()
+  const [isAll, setAll] = useState(false)
+  const pinned = answerOf(fields, 'pinnedSentences') ?? []
+  const ofStep = reading.findings.filter((f) => f.step === step)
+  const others = reading.findings.filter((f) => f.step !== step)
+  const list = [...ofStep, ...others]
+  const shown = isAll ? list : list.slice(0, shownFindings)
+  const togglePin = (id: string) =>
+    record({
+      'answer.pinnedSentences': pinned.includes(id) ? pinned.filter((p) => p !== id) : [...pinned, id],
+    })
+  const testsHere = reading.testNext.slice(0, 3)
+  return (
+    <aside className={classes.reading} aria-label="Reading">
+      <div className={classes.scroll} tabIndex={0} role="group" aria-label="What the values say">
+        <h2>Reading</h2>
+        <p className={classes.small}>
+          from {reading.valueCount} {reading.valueCount === 1 ? 'value' : 'values'}
+          {reading.testNext.length > 0 ? ` · ${reading.testNext.length} would make it surer` : ''}
+        </p>
+        <StopNotes />
+        {list.length === 0 && !reading.cautions.isBlocked && (
+          <p className={classes.empty}>{emptyText[step]}</p>
+        )}
+        <ul className={classes.list} aria-live="polite">
+          {shown.map((finding) => (
+            <FindingLine
+              key={finding.id}
+              finding={finding}
+              isPinned={pinned.includes(finding.id)}
+              onPinned={() => togglePin(finding.id)}
+            />
+          ))}
+        </ul>
+        {list.length > shownFindings && (
+          <Button variant="subtle" size="compact-sm" onClick={() => setAll(!isAll)}>
+            {isAll ? 'Show fewer' : `Show all ${list.length}`}
+          </Button>
+        )}
+        {testsHere.length > 0 && <TestNextList tests={testsHere} />}
+      </div>
+      {next && (
+        <div className={classes.on}>
+          <Button
+            size="md"
+            component={Link}
+            to={`/visit/${visitId}/${next}`}
+            rightSection={<kbd className={classes.key}>]</kbd>}
+            data-on
+          >
+            On to {stepName[next]}
+          </Button>
+        </div>
+      )}
+      {!next && (
+        <div className={classes.on}>
+          <Button size="md" onClick={() => void navigate('/')}>
+            Done, back to Today
+          </Button>
+        </div>
+      )}
+    </aside>
+  )
+}
+
+const emptyText: Record<Step, string> = {
+  story: 'Ask the ten questions below first: a stop changes everything that follows.',
+  look: 'Put in a footprint or a navicular height; the first sentence appears at once.',
+  load: 'Weigh each foot on three scales, or let the client say how much each point feels.',
+  move: 'Start with knee to wall: a stiff ankle decides what comes next.',
+  grade: 'Heights from Look count here; add the heel from behind.',
+  shoes: 'Add the shoe that is worn most hours a week.',
+  plan: 'The plan follows from the values of the steps before.',
+  handover: 'The page for the client follows from the plan.',
+}
+
+function StopNotes() {
+  const { reading, visitId } = useOpenVisit()
+  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  if (stops.length === 0) return null
+  return (
+    <div className={classes.stop} role="alert">
+      <Cairn />
+      <div>
+        {stops.map((c) => (
+          <p key={c.id}>
+            <strong>
+              {levelText[c.level]}: {cautionText[c.id].name}.
+            </strong>{' '}
+            {cautionText[c.id].practitioner}
+          </p>
+        ))}
+        <Link to={`/visit/${visitId}/handover`}>The letter is ready</Link>
+      </div>
+    </div>
+  )
+}
+
+function FindingLine({
+  finding,
+  isPinned,
+  onPinned,
+}: {
+  finding: Finding
+  isPinned: boolean
+  onPinned: () => void
+}) {
+  const [isOpen, setOpen] = useState(false)
+  const { sentence, detail, evidence } = findingWords(finding)
+  return (
+    <li className={classes.line} data-finding={finding.id}>
+      <ConcernMark concern={finding.concern} />
+      <div>
+        <button
+          type="button"
+          className={classes.sentence}
+          aria-expanded={isOpen}
+          onClick={() => setOpen(!isOpen)}
+        >
+          <RichText rich={sentence} />
+        </button>
+        <p className={classes.small}>{detail}</p>
+        {isOpen && <p className={classes.evidence}>{evidence}</p>}
+      </div>
+      <Tooltip label={isPinned ? 'Unpin from the letter and the plan' : 'Pin to the letter and the plan (P)'}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-pressed={isPinned}
+          aria-label={isPinned ? 'Unpin this sentence' : 'Pin this sentence'}
+          data-pin
+          onClick={onPinned}
+        >
+          {isPinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
+        </ActionIcon>
+      </Tooltip>
+    </li>
+  )
+}
+
+function TestNextList({ tests }: { tests: readonly TestNext[] }) {
+  const { visitId } = useOpenVisit()
+  return (
+    <div className={classes.next}>
+      <h3>Test next</h3>
+      {tests.map((test, i) => {
+        const { what, decides } = testNextWords(test)
+        return (
+          <p key={i}>
+            <Link to={`/visit/${visitId}/${test.step}`}>{what}</Link>: {decides}
+          </p>
+        )
+      })}
+    </div>
+  )
+}

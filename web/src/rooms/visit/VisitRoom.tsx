@@ -1,0 +1,79 @@
+import { useEffect, useState } from 'react'
+import { Navigate, useParams } from 'react-router'
+import { steps, type Step } from '@sturvo/core/reading'
+import type { Visit } from '@sturvo/schema'
+import { usePersonQuery, usePracticeQuery, useSessionQuery, useVisitQuery } from '../../app/api'
+import { useAppDispatch, useAppSelector } from '../../app/store'
+import { keptEdits } from '../../outbox/keptEdits'
+import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'
+import { LoadedPart } from '../../parts/LoadedPart'
+import { useReading } from './useReading'
+import { VisitContext } from './visitContext'
+import { VisitLayout } from './VisitLayout'
+
+function isStep(text: string | undefined): text is Step {
+  return steps.some((step) => step === text)
+}
+
+/** One visit: fetched, unsent edits laid over it, then shown step by step. */
+export default function VisitRoom() {
+  const { visitId = '', step } = useParams()
+  const visit = useVisitQuery(visitId)
+  if (!isStep(step)) return <Navigate to={`/visit/${visitId}/story`} replace />
+  return (
+    <LoadedPart query={visit}>{(data) => <FetchedVisit key={data.id} visit={data} step={step} />}</LoadedPart>
+  )
+}
+
+function FetchedVisit({ visit, step }: { visit: Visit; step: Step }) {
+  const dispatch = useAppDispatch()
+  const open = useAppSelector(selectVisit)
+  const [fetched] = useState(visit)
+  useEffect(() => {
+    let isHere = true
+    // without the browser's own store the visit opens as the server knows it
+    const pending = keptEdits(fetched.id).catch(() => ({}))
+    void pending.then((edits) => isHere && dispatch(visitOpened({ visit: fetched, pending: edits })))
+    return () => {
+      isHere = false
+      dispatch(visitLeft())
+    }
+  }, [fetched, dispatch])
+  const person = usePersonQuery(visit.personId)
+  const practice = usePracticeQuery()
+  if (open.visitId !== visit.id) return null
+  return (
+    <LoadedPart query={person}>
+      {(who) => (
+        <LoadedPart query={practice}>
+          {(where) => <OpenedVisit person={who} practice={where} step={step} />}
+        </LoadedPart>
+      )}
+    </LoadedPart>
+  )
+}
+
+type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice'> & { step: Step }
+
+function OpenedVisit({ person, practice, step }: Opened) {
+  const dispatch = useAppDispatch()
+  const { fields, startedOn, visitId = '' } = useAppSelector(selectVisit)
+  const { data: session } = useSessionQuery()
+  const read = useReading({ fields, person, practice, startedOn })
+  return (
+    <VisitContext.Provider
+      value={{
+        visitId,
+        startedOn,
+        person,
+        practice,
+        practitioner: session?.account.name ?? '',
+        fields,
+        record: (values) => void dispatch(fieldsRecorded(values)),
+        ...read,
+      }}
+    >
+      <VisitLayout step={step} />
+    </VisitContext.Provider>
+  )
+}

@@ -1,0 +1,145 @@
+import { useState } from 'react'
+import { measureTable, type NumberMeasureId } from '@sturvo/core/measures'
+import type { Side } from '@sturvo/core/side'
+import { measureText } from '@sturvo/schema/words'
+import { useOpenVisit } from '../visitContext'
+import { readTyped, shownNumber } from './measureField'
+import classes from './MirrorRows.module.css'
+
+type NumberCellProps = {
+  measure: NumberMeasureId
+  side: Side
+  trials: unknown[]
+  state: unknown
+  onSet: (trial: number, value: number | null) => void
+}
+
+/** The trials of one number, an empty field for the next, and what is odd about them. */
+export function NumberCell({ measure, side, trials, state, onSet }: NumberCellProps) {
+  const numbers = trials.filter((v): v is number => typeof v === 'number')
+  const [isAgain, setAgain] = useState(false)
+  const shownTrials = Math.max(1, numbers.length + (isAgain ? 1 : 0))
+  const note =
+    state === 'notTested'
+      ? 'not tested'
+      : state === 'cannot'
+        ? 'cannot'
+        : numbers.length > 1
+          ? `mean of ${numbers.length}`
+          : ''
+  return (
+    <>
+      {Array.from({ length: shownTrials }, (_, i) => (
+        <NumberField
+          key={i}
+          measure={measure}
+          side={side}
+          trial={i + 1}
+          value={numbers[i]}
+          placeholder={state ? '·' : '–'}
+          onSet={(value) => onSet(i + 1, value)}
+          onLeft={() => setAgain(false)}
+        />
+      ))}
+      {numbers.length > 0 && !isAgain && (
+        <span className={classes.tools}>
+          <button
+            type="button"
+            aria-label={`${side}: again, a second trial`}
+            data-again={`${measure}.${side}`}
+            title="Again: a second trial (A)"
+            onFocus={() => setAgain(true)}
+            onClick={() => setAgain(true)}
+          >
+            +
+          </button>
+        </span>
+      )}
+      {note !== '' && <span className={classes.note}>{note}</span>}
+    </>
+  )
+}
+
+type NumberFieldProps = {
+  measure: NumberMeasureId
+  side: Side
+  trial: number
+  value: number | undefined
+  placeholder: string
+  onSet: (value: number | null) => void
+  onLeft: () => void
+}
+
+function NumberField({ measure, side, trial, value, placeholder, onSet, onLeft }: NumberFieldProps) {
+  const { person } = useOpenVisit()
+  const [typed, setTyped] = useState<string>()
+  const shown = value === undefined ? '' : String(shownNumber(measure, value, person))
+  const text = typed ?? shown
+  const read = readTyped(text, measure, person)
+  const problem =
+    read.kind === 'wrong'
+      ? read.sentence
+      : read.kind === 'value' && read.isUnusual
+        ? 'Unusual: please check.'
+        : ''
+  const type = (next: string) => {
+    setTyped(next)
+    const now = readTyped(next, measure, person)
+    if (now.kind === 'value') onSet(now.value)
+    if (now.kind === 'empty' && value !== undefined) onSet(null)
+  }
+  const stepBy = (sign: number) => {
+    const { step, possible, plausible } = measureTable[measure]
+    const from = value ?? (plausible[0] + plausible[1]) / 2
+    setTyped(undefined)
+    onSet(Math.min(possible[1], Math.max(possible[0], Math.round((from + sign * step) / step) * step)))
+  }
+  const label = `${measureText[measure].name}, ${side}${trial > 1 ? `, trial ${trial}` : ''}`
+  const problemId = `${measure}-${side}-${trial}-problem`
+  return (
+    <>
+      <span className={classes.box}>
+        <button
+          type="button"
+          tabIndex={-1}
+          className={classes.step}
+          aria-label={`${label}: less`}
+          onClick={() => stepBy(-1)}
+        >
+          −
+        </button>
+        <input
+          inputMode="decimal"
+          autoComplete="off"
+          aria-label={label}
+          aria-invalid={read.kind === 'wrong'}
+          aria-describedby={problem === '' ? undefined : problemId}
+          data-cell
+          data-figures
+          placeholder={placeholder}
+          value={text}
+          onChange={(event) => type(event.currentTarget.value)}
+          onBlur={() => {
+            // what was refused stays to be mended
+            if (read.kind !== 'wrong') setTyped(undefined)
+            onLeft()
+          }}
+        />
+        <button
+          type="button"
+          tabIndex={-1}
+          className={classes.step}
+          aria-label={`${label}: more`}
+          onClick={() => stepBy(1)}
+        >
+          +
+        </button>
+      </span>
+      {problem !== '' && (
+        <span className={classes.note} id={problemId} data-problem role="status">
+          {problem}
+        </span>
+      )}
+    </>
+  )
+}

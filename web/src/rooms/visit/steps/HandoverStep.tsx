@@ -1,0 +1,142 @@
+import { Button, Group } from '@mantine/core'
+import { IconFileText, IconPrinter } from '@tabler/icons-react'
+import dayjs from 'dayjs'
+import { handoutOf, type Handout } from '@sturvo/schema'
+import { letterText } from '@sturvo/schema/words'
+import { useAppSelector } from '../../../app/store'
+import { selectSave } from '../../../outbox/visitSlice'
+import { FigureView } from '../../../parts/FigureView'
+import { useOpenVisit } from '../visitContext'
+import classes from './HandoverStep.module.css'
+
+/** The client's page as it will be printed; with a stop, the letter instead of a plan. */
+export function HandoverStep() {
+  const { reading, practice, person, practitioner, facts, startedOn, visitId } = useOpenVisit()
+  const save = useAppSelector(selectSave)
+  const on = dayjs(startedOn).format('D MMMM YYYY')
+  const handout = handoutOf({ reading, practice: practice.name, client: person.name, on, ...facts.plan })
+  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  return (
+    <div className={classes.handover}>
+      <Group justify="space-between">
+        <p className={classes.soft}>
+          {save === 'saved' ? 'One page, ready to print.' : 'The print-out waits until everything is saved.'}
+        </p>
+        <Group gap={8}>
+          {handout.blocked && (
+            <Button
+              variant="default"
+              component="a"
+              href={`/api/visits/${visitId}/letter.txt`}
+              target="_blank"
+              leftSection={<IconFileText size={16} />}
+            >
+              Letter as text
+            </Button>
+          )}
+          <Button
+            component="a"
+            href={`/api/visits/${visitId}/handout.pdf`}
+            target="_blank"
+            leftSection={<IconPrinter size={16} />}
+            data-disabled={save !== 'saved' || undefined}
+            data-pdf
+          >
+            Open the page (PDF)
+          </Button>
+        </Group>
+      </Group>
+      <PaperView handout={handout} />
+      {stops.length > 0 && (
+        <article className={classes.paper} aria-label="Letter">
+          <pre className={classes.letter}>
+            {letterText({ practice, practitioner, client: person, on, stops, findings: reading.findings })}
+          </pre>
+        </article>
+      )}
+    </div>
+  )
+}
+
+/** The same facts as on the printed page. */
+export function PaperView({ handout: h }: { handout: Handout }) {
+  return (
+    <article className={classes.paper} aria-label="The client's page">
+      <div className={classes.top}>
+        <strong>{h.practice}</strong>
+        <span>{h.on}</span>
+      </div>
+      <h2>For {h.client}</h2>
+      {h.blocked ? (
+        <>
+          <p className={classes.stop}>First, please see {h.blocked.see}.</p>
+          <ul>
+            {h.blocked.reasons.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+          </ul>
+          <p>There are no exercises and no new shoes until then. Bring the letter with you.</p>
+        </>
+      ) : (
+        <>
+          <ul>
+            {h.seen.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+          <h3>
+            Your drills: about {h.minutes} minutes, {h.sessions} times a week
+          </h3>
+          <ul className={classes.drills}>
+            {h.drills.map((drill) => (
+              <li key={drill.name}>
+                <FigureView id={drill.figure} width={84} />
+                <div>
+                  <p>
+                    <strong>{drill.name}</strong> <span className={classes.dose}>{drill.dose}</span>
+                  </p>
+                  <p>{drill.cue}</p>
+                  <p className={classes.soft}>Watch: {drill.slip}</p>
+                </div>
+              </li>
+            ))}
+          </ul>
+          {h.care.length > 0 && (
+            <>
+              <h3>Take care</h3>
+              <ul>
+                {h.care.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {h.shoes.length > 0 && (
+            <>
+              <h3>Thinner shoes and barefoot</h3>
+              <table>
+                <tbody>
+                  {h.shoes.map((line) => (
+                    <tr key={line.weeks}>
+                      <th scope="row">{line.weeks}</th>
+                      <td>{line.minutes}</td>
+                      <td>{line.where}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
+          <h3>Toe spacers</h3>
+          <p>{h.spacing}</p>
+          <h3>Too much, if</h3>
+          <ul>
+            {h.tooMuch.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,32 @@
+import { useMemo, useState } from 'react'
+import { createReader, type VisitFacts, type VisitReading } from '@sturvo/core/reading'
+import { referenceValues, type References } from '@sturvo/core/reference'
+import { kitItems } from '@sturvo/core/training'
+import { factsOf, type Fields, type Person, type Practice } from '@sturvo/schema'
+
+/** Every finding of the open visit, computed again only for the steps whose values changed. */
+export function useReading(input: {
+  fields: Fields
+  person: Person
+  practice: Practice
+  startedOn: string
+}): {
+  facts: VisitFacts
+  reading: VisitReading
+  references: References
+} {
+  const { fields, person, practice, startedOn } = input
+  const [reader] = useState(createReader)
+  const references = useMemo(() => referenceValues(practice.references), [practice.references])
+  return useMemo(() => {
+    const ownedKit = kitItems.filter((item) => person.kit.includes(item))
+    const facts = factsOf({
+      fields,
+      birthYear: person.birthYear,
+      year: Number(startedOn.slice(0, 4)),
+      ownedKit,
+      references,
+    })
+    return { facts, references, reading: reader(facts, references, practice.settings) }
+  }, [fields, person, practice.settings, startedOn, references, reader])
+}
