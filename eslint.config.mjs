@@ -19,7 +19,17 @@ const zones = [
 ]
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', 'node_modules/**', 'coverage/**', 'server/migrations/**', '**/*.mjs', '**/*.cjs'] },
+  {
+    ignores: [
+      '**/dist/**',
+      'node_modules/**',
+      'coverage/**',
+      'server/migrations/**',
+      '**/*.mjs',
+      '**/*.mts',
+      '**/*.cjs',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommendedTypeChecked,
   {
@@ -34,8 +44,15 @@ export default tseslint.config(
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
-      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_$', ignoreRestSiblings: true },
+      ],
       eqeqeq: 'error',
       'no-console': 'error',
     },
@@ -44,7 +61,15 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'performance'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'performance',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'Chance comes in as a seed.' },
@@ -52,7 +77,10 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The date comes in as an argument.' },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The date comes in as an argument.',
+        },
       ],
     },
   },
@@ -62,10 +90,13 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
-    files: ['**/vite.config.mts', 'server/drizzle.config.ts', 'web/src/rooms/**/*Room.tsx'],
+    files: ['server/drizzle.config.ts', 'web/src/rooms/**/*Room.tsx', 'web/src/css.d.ts'],
     rules: { 'import-x/no-default-export': 'off' },
   },
-  { files: ['scripts/**', 'bench/**', 'server/cli/**', 'server/cli.ts', 'demo/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['scripts/**', 'bench/**', 'server/cli/**', 'server/cli.ts', 'demo/**'],
+    rules: { 'no-console': 'off' },
+  },
   {
     files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts'],
     rules: {

@@ -21,7 +21,16 @@ const base = (name, extra = {}) => ({
   transformIgnorePatterns: ['/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid)/)'],
   moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },
   // looking globals up through the sandbox made the image kernels fifteen times slower
-  sandboxInjectedGlobals: ['Math', 'Number', 'Float32Array', 'Float64Array', 'Uint8Array', 'Uint32Array', 'Int32Array', 'Infinity'],
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Float32Array',
+    'Float64Array',
+    'Uint8Array',
+    'Uint32Array',
+    'Int32Array',
+    'Infinity',
+  ],
   ...extra,
 })
 

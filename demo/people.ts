@@ -48,7 +48,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
     feet: {
       left: {
         kind: 'bridged',
-        isthmus: 0.52,
+        isthmus: 0.43,
         lengthMm: 249,
         ballWidthMm: 99,
         heelWidthMm: 64,
@@ -56,7 +56,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
       },
       right: {
         kind: 'bridged',
-        isthmus: 0.66,
+        isthmus: 0.55,
         lengthMm: 251,
         ballWidthMm: 101,
         heelWidthMm: 65,
@@ -86,7 +86,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
       navicularSit: [43, 42],
       navicularStand: [34.5, 31],
       navicularSingle: [31, 30.5],
-      navicularActive: [40, 37],
+      navicularActive: [42.5, 36],
       navicularPassive: [44, 42],
       archSeen: ['some', 'none'],
       ballWidth: [101, 104],
@@ -103,7 +103,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
       singleLegShut: [7, 3],
       heelRaises: [17, 11],
       heelRest: [7, 12],
-      heelActive: [4, 8],
+      heelActive: [3, 8],
       heelPassive: [2, 4],
     },
     shoes: [
@@ -259,7 +259,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
       navicularStand: [29, 41],
       navicularSingle: [28.5, null],
       navicularActive: [31, 47],
-      navicularPassive: [48, null],
+      navicularPassive: [39, null],
       archSeen: ['none', 'some'],
     },
     shoes: [],

@@ -58,31 +58,27 @@ async function addClient({ database, client, seed, today, byAccount }: Adding): 
   const visitId = `demo${client.key}visit1`
   await database.write(() =>
     database.db.batch([
-      database.db
-        .insert(tables.person)
-        .values({
-          id: personId,
-          ...client.person,
-          phone: '',
-          email: '',
-          lengthUnit: 'mm',
-          massUnit: 'kg',
-          version: 1,
-          deletedOn: null,
-          created: stamp,
-          changed: stamp,
-        }),
-      database.db
-        .insert(tables.visit)
-        .values({
-          id: visitId,
-          personId,
-          startedOn: day.format('YYYY-MM-DD'),
-          coreVersion,
-          version: 0,
-          created: stamp,
-          changed: stamp,
-        }),
+      database.db.insert(tables.person).values({
+        id: personId,
+        ...client.person,
+        phone: '',
+        email: '',
+        lengthUnit: 'mm',
+        massUnit: 'kg',
+        version: 1,
+        deletedOn: null,
+        created: stamp,
+        changed: stamp,
+      }),
+      database.db.insert(tables.visit).values({
+        id: visitId,
+        personId,
+        startedOn: day.format('YYYY-MM-DD'),
+        coreVersion,
+        version: 0,
+        created: stamp,
+        changed: stamp,
+      }),
     ]),
   )
   const changes = [

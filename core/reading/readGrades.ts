@@ -29,7 +29,9 @@ export function readGrades(
   const { foot, lengthMm, side } = input
   const { numbers, words } = foot
   const truncatedMm = numbers.truncatedLength ?? (lengthMm ? lengthMm * references.truncatedShare : undefined)
-  const archTargetMm = truncatedMm === undefined ? undefined : truncatedMm * references.navicularTargetNnh
+  // the client's own unloaded height is where the arch wants to be; the usual height of other feet only stands in for it
+  const usualMm = truncatedMm === undefined ? undefined : truncatedMm * references.navicularTargetNnh
+  const archTargetMm = numbers.navicularSit ?? usualMm
   const height = (value: number | undefined) => (archTargetMm === undefined ? undefined : value)
   const arch = gradeOf({
     rest: restOf(height(numbers.navicularStand), words.archRestWord),

@@ -1,7 +1,7 @@
 import type { Finding, TestNext } from '@sturvo/core/reading'
 import type { Leg } from '@sturvo/core/tripod'
 import { measureText } from './measureText'
-import { num, pct, type Rich } from './rich'
+import { chancePct, num, pct, type Rich } from './rich'
 
 export type FindingWords = { sentence: Rich; detail: string; evidence: string }
 const strong = (text: string) => ({ strong: text })
@@ -24,7 +24,7 @@ export function findingWords(f: Finding): FindingWords {
   switch (f.kind) {
     case 'archPosition': {
       const { kind, chances, parts, disagree } = f.position
-      const sure = pct(chances[kind])
+      const sure = chancePct(chances[kind])
       return {
         sentence: [
           'The ',
@@ -43,7 +43,7 @@ export function findingWords(f: Finding): FindingWords {
       const word = best === much ? 'moves a lot' : best === little ? 'moves little' : 'moves as usual'
       return {
         sentence: ['The ', { side: f.side }, ' arch ', strong(word), '.'],
-        detail: `comes down ${num(f.motion.travelMm!)} mm from sitting${f.motion.reserveMm === undefined ? '' : `, has ${num(f.motion.reserveMm)} mm left`} · ${pct(best)} sure`,
+        detail: `comes down ${num(f.motion.travelMm!)} mm from sitting${f.motion.reserveMm === undefined ? '' : `, has ${num(f.motion.reserveMm)} mm left`} · ${chancePct(best)} sure`,
         evidence: `Travel (navicular drop, Brody 1982) ${num(f.motion.travelScaledMm!)} mm on a 250 mm foot, error ${num(f.motion.travelErrorMm)} mm: below 4 little, 4 to 10 usual, above 10 much.`,
       }
     }
@@ -56,7 +56,7 @@ export function findingWords(f: Finding): FindingWords {
           strong('nothing left'),
           ' to yield with on one leg.',
         ],
-        detail: `reserve ${num(f.reserveMm)} mm · ${pct(f.chance)} sure`,
+        detail: `reserve ${num(f.reserveMm)} mm · ${chancePct(f.chance)} sure`,
         evidence: 'Reserve is the height standing less the height on one leg; below 1 mm none is left.',
       }
     case 'ladderImpossible':
@@ -89,7 +89,7 @@ export function findingWords(f: Finding): FindingWords {
         : ['.']
       return {
         sentence: [{ side: f.side }, ' foot: the three points are ', strong(kind), ...named],
-        detail: `heel ${pct(shares.h)} · inside ${pct(shares.m1)} · outside ${pct(shares.m5)}${method === 'felt' ? ' · as felt' : ''}${light ? ` · ${pct(light.chance)} sure that it is light` : ''}`,
+        detail: `heel ${pct(shares.h)} · inside ${pct(shares.m1)} · outside ${pct(shares.m5)}${method === 'felt' ? ' · as felt' : ''}${light ? ` · ${chancePct(light.chance)} sure that it is light` : ''}`,
         evidence: `Distance to the target ${num(f.tripod.distance, 2)} (0.08 even, 0.16 leaning). Lean ${lean === undefined ? 'cannot be said' : num(lean, 2)}, + to the inside.`,
       }
     }
@@ -173,8 +173,8 @@ export function findingWords(f: Finding): FindingWords {
       const lifts = activeShare === undefined ? '' : ` · corrects ${pct(activeShare)} of the way alone`
       return {
         sentence: [{ side: f.side }, ` ${f.part}: `, strong(`grade ${grade}`), `, ${gradeText[grade]}.`],
-        detail: `${pct(chances[grade])} sure${isBorderline ? ' · borderline' : ''}${lifts}`,
-        evidence: `Chances: ${chances.map((c, g) => `grade ${g} ${pct(c)}`).join(', ')}. Words and values beyond the target count as corrected.`,
+        detail: `${chancePct(chances[grade])} sure${isBorderline ? ' · borderline' : ''}${lifts}`,
+        evidence: `Chances: ${chances.map((c, g) => `grade ${g} ${chancePct(c)}`).join(', ')}. Words and values beyond the target count as corrected.`,
       }
     }
     case 'shoe': {

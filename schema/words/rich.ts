@@ -13,6 +13,12 @@ export function pct(share: number): string {
   return `${Math.round(share * 100)} %`
 }
 
+/** How sure something is: never wholly, and never not at all. */
+export function chancePct(chance: number): string {
+  return chance > nearlySure ? 'over 99 %' : chance < 1 - nearlySure ? 'under 1 %' : pct(chance)
+}
+const nearlySure = 0.995 // what would round to 100 %
+
 /** Decimals that make sense, without a trailing zero. */
 export function num(value: number, decimals = 1): string {
   const factor = 10 ** decimals

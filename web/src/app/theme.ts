@@ -91,12 +91,14 @@ export const cssVariables: CSSVariablesResolver = () => ({
     '--mantine-color-body': tokens.light.paper,
     '--mantine-color-text': tokens.light.ink,
     '--mantine-color-dimmed': tokens.light.soft,
+    '--mantine-color-placeholder': tokens.light.soft,
   },
   dark: {
     ...named(tokens.dark),
     '--mantine-color-body': tokens.dark.paper,
     '--mantine-color-text': tokens.dark.ink,
     '--mantine-color-dimmed': tokens.dark.soft,
+    '--mantine-color-placeholder': tokens.dark.soft,
   },
 })
 

@@ -7,7 +7,7 @@ export type MatState = { shown: MatLayer[] }
 /** Which layers lie on the Mat. A step brings its own; the practitioner may add or take away. */
 export const matSlice = createSlice({
   name: 'mat',
-  initialState: { shown: ['load', 'arch'] } as MatState,
+  initialState: { shown: ['load', 'arch'] },
   reducers: {
     layersChosen(mat, action: PayloadAction<MatLayer[]>) {
       mat.shown = action.payload

@@ -1,6 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
 import { IconPlus, IconSearch } from '@tabler/icons-react'
 import { useVirtualizer } from '@tanstack/react-virtual'
+import dayjs from 'dayjs'
 import { useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Person } from '@sturvo/schema'
@@ -158,7 +159,11 @@ function PersonLine({
       </div>
       <div role="cell">{person.work || '–'}</div>
       <div role="cell">{person.birthYear ?? '–'}</div>
-      <div role="cell">{visit ? `${visit.startedOn} · ${visit.stepsFilled} of 8` : 'none yet'}</div>
+      <div role="cell">
+        {visit
+          ? `${dayjs(visit.startedOn).format('D MMM YYYY')} · ${visit.stepsFilled} of 8 steps`
+          : 'none yet'}
+      </div>
       <div role="cell" className={classes.actions}>
         {visit && (
           <Button size="xs" variant="default" onClick={() => begin.open(visit.id)}>

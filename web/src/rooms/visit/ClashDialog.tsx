@@ -53,7 +53,5 @@ export function ClashDialog() {
 
 function shown(value: unknown): string {
   if (value === null || value === undefined) return 'empty'
-  return typeof value === 'object'
-    ? JSON.stringify(value).slice(0, 80)
-    : String(value as string | number | boolean)
+  return typeof value === 'object' ? JSON.stringify(value).slice(0, 80) : String(value)
 }

@@ -216,7 +216,9 @@ const numbers: { name: string; note: string; of: (p: PrintOnMat['measures']) => 
 ]
 
 function withError({ value, error }: { value: number; error: number }, decimals: number): string {
-  return `${value.toFixed(decimals)} ± ${error.toFixed(decimals === 0 ? 1 : decimals)}`
+  const places = decimals === 0 ? 1 : decimals
+  const least = 10 ** -places
+  return `${value.toFixed(decimals)} ± ${error < least / 2 ? `under ${least}` : error.toFixed(places)}`
 }
 
 function PrintNumbers({ prints }: { prints: Record<Side, PrintOnMat | undefined> }) {

@@ -68,7 +68,7 @@ export function ScaleDialog({ picture, onScaled, onClosed }: ScaleDialogProps) {
             fullWidth
             aria-label="Where the scale comes from"
             value={from}
-            onChange={(value) => setFrom(value as From)}
+            onChange={(value) => setFrom(value)}
             data={[
               { value: 'given', label: 'Millimetres a pixel' },
               { value: 'sheet', label: 'Sheet of known size' },

@@ -51,7 +51,7 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
             onFocus={() => setAgain(true)}
             onClick={() => setAgain(true)}
           >
-            +
+            again
           </button>
         </span>
       )}

@@ -1,6 +1,6 @@
 import { sides } from '@sturvo/core/side'
 import type { GradeReading } from '@sturvo/core/deformity'
-import { gradeText, num, pct } from '@sturvo/schema/words'
+import { chancePct, gradeText, num, pct } from '@sturvo/schema/words'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
@@ -15,11 +15,11 @@ export function GradeStep() {
       {hasHeights && (
         <p className={classes.strip}>
           <span className={classes.soft}>
-            Arch from the heights of Look, target{' '}
+            Arch from the heights of Look; target is the sitting height:{' '}
             {sides
               .map(
                 (side) =>
-                  `${side} ${reading.grades[side].archTargetMm === undefined ? 'unknown without a foot length' : `${num(reading.grades[side].archTargetMm)} mm`}`,
+                  `${side} ${reading.grades[side].archTargetMm === undefined ? 'unknown without a sitting height or a foot length' : `${num(reading.grades[side].archTargetMm)} mm`}`,
               )
               .join(', ')}
             . Words count only where there is no height.
@@ -66,7 +66,7 @@ function GradeBar({ side, title, grade }: { side: 'left' | 'right'; title: strin
       ? 'not tested yet'
       : grade.grade === undefined
         ? `grade ${grade.open.grades.join(' or ')}, open`
-        : `grade ${grade.grade}, ${pct(grade.chances[grade.grade])} sure${grade.isBorderline ? ', borderline' : ''}`
+        : `grade ${grade.grade}, ${chancePct(grade.chances[grade.grade])} sure${grade.isBorderline ? ', borderline' : ''}`
   return (
     <div
       data-side={side}
