@@ -8,23 +8,34 @@ const lastBirthYear = 2100 // whether it lies in the future is asked where today
 
 const personFields = {
   name: z.string().trim().min(1, 'The name is missing.').max(120, 'At most 120 letters.'),
-  pronouns: shortTextSchema.default(''),
+  pronouns: shortTextSchema,
   birthYear: z
     .number()
     .int()
     .min(firstBirthYear, 'The birth year lies before 1900.')
     .max(lastBirthYear, 'The birth year lies too far ahead.')
-    .nullable()
-    .default(null),
-  work: shortTextSchema.default(''),
-  phone: shortTextSchema.default(''),
-  email: z.union([z.literal(''), z.email('This is not an e-mail address.')]).default(''),
-  lengthUnit: z.enum(lengthUnits).default('mm'),
-  massUnit: z.enum(massUnits).default('kg'),
-  kit: z.array(z.enum(kitItems)).default([]),
+    .nullable(),
+  work: shortTextSchema,
+  phone: shortTextSchema,
+  email: z.union([z.literal(''), z.email('This is not an e-mail address.')]),
+  lengthUnit: z.enum(lengthUnits),
+  massUnit: z.enum(massUnits),
+  kit: z.array(z.enum(kitItems)),
 }
 
-export const newPersonSchema = z.object({ id: idSchema, ...personFields })
+// defaults belong to a new person only: in a change they would wipe what was there
+export const newPersonSchema = z.object({
+  id: idSchema,
+  name: personFields.name,
+  pronouns: personFields.pronouns.default(''),
+  birthYear: personFields.birthYear.default(null),
+  work: personFields.work.default(''),
+  phone: personFields.phone.default(''),
+  email: personFields.email.default(''),
+  lengthUnit: personFields.lengthUnit.default('mm'),
+  massUnit: personFields.massUnit.default('kg'),
+  kit: personFields.kit.default([]),
+})
 export type NewPerson = z.infer<typeof newPersonSchema>
 
 const visitLineSchema = z.object({ id: idSchema, startedOn: daySchema, stepsFilled: z.number() })

@@ -15,8 +15,8 @@ const heightText = {
   passiveMm: 'lifted by hand',
 } as const
 const rangeText = {
-  kneeToWall: { what: 'ankle bends', unit: 'mm to the wall' },
-  bigToeExtension: { what: 'big toe bends', unit: '°' },
+  kneeToWall: { what: 'ankle bends', unit: ' mm to the wall', how: 'heel down' },
+  bigToeExtension: { what: 'big toe bends', unit: '°', how: 'extension, by hand' },
 } as const
 
 /** The sentence a finding makes for the practitioner, its small print, and formula or source. */
@@ -105,11 +105,11 @@ export function findingWords(f: Finding): FindingWords {
         sentence: [
           { side: f.side },
           ` ${what} `,
-          strong(`${num(f.value, 0)} ${unit}`),
+          strong(`${num(f.value, 0)}${unit}`),
           `, goal ${num(f.goal, 0)}.`,
         ],
         detail:
-          f.feel && f.feel !== 'nothing' ? `${f.feel} at the end of the range` : measureText[f.measure].note,
+          f.feel && f.feel !== 'nothing' ? `${f.feel} at the end of the range` : rangeText[f.measure].how,
         evidence: measureText[f.measure].help,
       }
     }

@@ -10,12 +10,12 @@ export function plain(rich: Rich): string {
 }
 
 export function pct(share: number): string {
-  return `${Math.round(share * 100)} %`
+  return `${Math.round(share * 100)}\u00a0%` // the sign stays with its number
 }
 
 /** How sure something is: never wholly, and never not at all. */
 export function chancePct(chance: number): string {
-  return chance > nearlySure ? 'over 99 %' : chance < 1 - nearlySure ? 'under 1 %' : pct(chance)
+  return chance > nearlySure ? 'over 99\u00a0%' : chance < 1 - nearlySure ? 'under 1\u00a0%' : pct(chance)
 }
 const nearlySure = 0.995 // what would round to 100 %
 

@@ -3,11 +3,12 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 export const matLayers = ['load', 'arch', 'print', 'toes', 'pain', 'shoe'] as const
 export type MatLayer = (typeof matLayers)[number]
 export type MatState = { shown: MatLayer[] }
+const initialState: MatState = { shown: ['load', 'arch'] }
 
 /** Which layers lie on the Mat. A step brings its own; the practitioner may add or take away. */
 export const matSlice = createSlice({
   name: 'mat',
-  initialState: { shown: ['load', 'arch'] },
+  initialState,
   reducers: {
     layersChosen(mat, action: PayloadAction<MatLayer[]>) {
       mat.shown = action.payload

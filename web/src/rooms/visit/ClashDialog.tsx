@@ -53,5 +53,5 @@ export function ClashDialog() {
 
 function shown(value: unknown): string {
   if (value === null || value === undefined) return 'empty'
-  return typeof value === 'object' ? JSON.stringify(value).slice(0, 80) : String(value)
+  return typeof value === 'string' ? value : JSON.stringify(value).slice(0, 80)
 }

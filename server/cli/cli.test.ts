@@ -1,0 +1,230 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createServer } from 'node:net'
+import sharp from 'sharp'
+import type { RasterImage } from '@sturvo/core/image'
+import { neutralFoot, printPicture, type FootShape } from '@sturvo/core/synthetic'
+import { runCommand } from './index'
+
+const folder = mkdtempSync(join(tmpdir(), 'sturvo-cli-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const run = (line: string[], password = '') =>
+  runCommand(line, { seed: async () => undefined, passwordFrom: () => Promise.resolve(password) })
+const place = (name: string) => join(folder, name)
+
+async function savePicture(image: RasterImage, name: string): Promise<string> {
+  await sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: image.channels } })
+    .png()
+    .toFile(place(name))
+  return place(name)
+}
+const left: FootShape = { ...neutralFoot, side: 'left' }
+const stamp = printPicture(left, { seed: 11, mmPerPx: 0.3 })
+
+test('a footprint is measured and given as JSON, close to the truth', async () => {
+  const { output, code } = await run([
+    'measure',
+    'footprint',
+    await savePicture(stamp.image, 'print.png'),
+    '--mm-per-px',
+    '0.3',
+  ])
+  expect(code).toBe(0)
+  const read = JSON.parse(output) as Record<string, unknown>
+  expect(Object.keys(read)).toEqual([
+    'side',
+    'lengthMm',
+    'toelessLengthMm',
+    'archIndex',
+    'chippauxSmirakPct',
+    'staheliIndex',
+    'footprintAngleDeg',
+    'printKind',
+    'toelessAreaMm2',
+    'thirdsMm2',
+    'archClass',
+    'uncertainty',
+    'axis',
+  ])
+  expect(read.side).toBe('left')
+  expect(Math.abs((read.archIndex as number) - stamp.truth.archIndex)).toBeLessThan(0.012)
+})
+
+test('a sheet of known size on a dark floor gives the scale by itself', async () => {
+  const mmPerPx = 0.3
+  const small = printPicture({ ...left, lengthMm: 235 }, { seed: 12, mmPerPx, marginMm: 6 })
+  const paper = { width: Math.round(210 / mmPerPx), height: Math.round(297 / mmPerPx) }
+  const print = await sharp(small.image.data, {
+    raw: { width: small.image.widthPx, height: small.image.heightPx, channels: 1 },
+  })
+    .png()
+    .toBuffer()
+  const sheet = await sharp({ create: { ...paper, channels: 3, background: '#e8e8e6' } })
+    .composite([{ input: print, left: 150, top: 60 }])
+    .png()
+    .toBuffer()
+  await sharp({
+    create: { width: paper.width + 200, height: paper.height + 200, channels: 3, background: '#2a2622' },
+  })
+    .composite([{ input: sheet, left: 100, top: 100 }])
+    .png()
+    .toFile(place('sheet.png'))
+  const { output, code } = await run([
+    'measure',
+    'footprint',
+    place('sheet.png'),
+    '--sheet',
+    'a4',
+    '--side',
+    'left',
+  ])
+  expect(code).toBe(0)
+  expect(
+    Math.abs((JSON.parse(output) as { lengthMm: number }).lengthMm / small.truth.lengthMm - 1),
+  ).toBeLessThan(0.015)
+})
+
+test.each([
+  ['no scale', ['measure', 'footprint', 'print.png'], 'scale of the picture is missing'],
+  ['a scale of zero', ['measure', 'footprint', 'print.png', '--mm-per-px', '0'], 'cannot be'],
+  ['a negative scale', ['measure', 'footprint', 'print.png', '--mm-per-px', '-1'], 'cannot be'],
+  ['a scale in words', ['measure', 'footprint', 'print.png', '--mm-per-px', 'wide'], 'is a number'],
+  ['no such file', ['measure', 'footprint', 'nowhere.png', '--mm-per-px', '0.3'], 'cannot be read'],
+  ['a text file', ['measure', 'footprint', 'text.png', '--mm-per-px', '0.3'], 'not a PNG'],
+  ['one pixel', ['measure', 'footprint', 'dot.png', '--mm-per-px', '0.3'], '1 × 1 pixels'],
+  ['a blank sheet', ['measure', 'footprint', 'blank.png', '--mm-per-px', '0.3'], 'blank'],
+  ['a torn picture', ['measure', 'footprint', 'torn.png', '--mm-per-px', '0.3'], 'not a whole'],
+  [
+    'a side that is none',
+    ['measure', 'footprint', 'print.png', '--mm-per-px', '0.3', '--side', 'top'],
+    '--side is left or right',
+  ],
+  ['an unknown option', ['measure', 'footprint', 'print.png', '--fast'], 'no option --fast'],
+  ['an unknown command', ['fly'], 'no command "fly"'],
+  ['a plan that is not JSON', ['plan', 'text.png'], 'is not JSON'],
+])('%s ends with 2 and one sentence', async (_, line, words) => {
+  await savePicture(stamp.image, 'print.png')
+  writeFileSync(place('text.png'), 'hello')
+  const flat = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#eee' } })
+  await flat(1, 1).png().toFile(place('dot.png'))
+  await flat(500, 900).png().toFile(place('blank.png'))
+  const whole = await sharp(stamp.image.data, {
+    raw: { width: stamp.image.widthPx, height: stamp.image.heightPx, channels: 1 },
+  })
+    .png()
+    .toBuffer()
+  writeFileSync(place('torn.png'), whole.subarray(0, whole.length / 2))
+  const { output, code } = await run(line.map((word) => (word.endsWith('.png') ? place(word) : word)))
+  expect(code).toBe(2)
+  expect(output).toContain(words)
+})
+
+test('two feet on one sheet come as a list, left first', async () => {
+  const right = printPicture({ ...left, side: 'right' }, { seed: 13, mmPerPx: 0.3 })
+  const height = Math.max(stamp.image.heightPx, right.image.heightPx)
+  const png = (image: RasterImage) =>
+    sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 1 } })
+      .png()
+      .toBuffer()
+  await sharp({
+    create: { width: stamp.image.widthPx + right.image.widthPx, height, channels: 3, background: '#e4e4e2' },
+  })
+    .composite([
+      { input: await png(stamp.image), left: 0, top: 0 },
+      { input: await png(right.image), left: stamp.image.widthPx, top: 0 },
+    ])
+    .png()
+    .toFile(place('both.png'))
+  const { output } = await run(['measure', 'footprint', place('both.png'), '--mm-per-px', '0.3'])
+  expect((JSON.parse(output) as { side: string }[]).map((r) => r.side)).toEqual(['left', 'right'])
+})
+
+describe('plan', () => {
+  const visit = {
+    startedOn: '2026-05-04',
+    birthYear: 1992,
+    kit: ['wall', 'step'],
+    fields: {
+      'measure.kneeToWall.left.1': 80,
+      'measure.kneeToWall.right.1': 90,
+      'measure.navicularSit.left.1': 43,
+      'measure.navicularStand.left.1': 31,
+      'answer.hoursStanding': 30,
+    },
+  }
+  test('the same visit gives the same plan, with reasons', async () => {
+    writeFileSync(place('visit.json'), JSON.stringify(visit))
+    const [one, two] = [await run(['plan', place('visit.json')]), await run(['plan', place('visit.json')])]
+    expect(one).toEqual(two)
+    const plan = JSON.parse(one.output) as { blocked: boolean; phases: { picks: { because: string }[] }[] }
+    expect(plan.blocked).toBe(false)
+    expect(plan.phases[0]!.picks.some((p) => p.because.includes('knee-to-wall 80 mm, goal 125'))).toBe(true)
+  })
+  test('a stop blocks it', async () => {
+    writeFileSync(
+      place('stop.json'),
+      JSON.stringify({ ...visit, fields: { ...visit.fields, 'answer.caution:hotSwollen': true } }),
+    )
+    expect(JSON.parse((await run(['plan', place('stop.json')])).output)).toMatchObject({
+      blocked: true,
+      cautions: [{ id: 'hotSwollen', level: 'stop' }],
+    })
+  })
+  test('a field out of range is named', async () => {
+    writeFileSync(
+      place('odd.json'),
+      JSON.stringify({ ...visit, fields: { 'measure.kneeToWall.left.1': -5 } }),
+    )
+    expect(await run(['plan', place('odd.json')])).toMatchObject({
+      code: 2,
+      output: expect.stringContaining('measure.kneeToWall.left.1'),
+    })
+  })
+})
+
+describe('user add', () => {
+  const line = (email: string) => [
+    'user',
+    'add',
+    '--db',
+    place('users.db'),
+    '--name',
+    'Bram Oddny',
+    '--email',
+    email,
+    '--role',
+    'assistant',
+    '--password-stdin',
+  ]
+  test('an account is made once', async () => {
+    expect(await run(line('bram@tideway.example'), 'a long password\n')).toEqual({
+      code: 0,
+      output: 'Added assistant bram@tideway.example.',
+    })
+    expect(await run(line('bram@tideway.example'), 'a long password\n')).toMatchObject({
+      code: 2,
+      output: expect.stringContaining('already an account'),
+    })
+  })
+  test('a short password or no address is refused', async () => {
+    expect(await run(line('b2@tideway.example'), 'short')).toMatchObject({
+      code: 2,
+      output: expect.stringContaining('at least 10'),
+    })
+    expect((await run(line('nobody'), 'a long password')).code).toBe(2)
+  })
+})
+
+test('a busy port is said plainly', async () => {
+  const blocker = createServer().listen(0, '127.0.0.1')
+  await new Promise((resolve) => blocker.once('listening', resolve))
+  const { port } = blocker.address() as { port: number }
+  const answer = await run(['serve', '--db', place('busy.db'), '--port', String(port)])
+  expect(answer).toEqual({
+    code: 2,
+    output: `Port ${port} is busy. Stop the other program, or choose another with --port.`,
+  })
+  blocker.close()
+})
