@@ -1,0 +1,137 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import type { Page } from 'puppeteer-core'
+import {
+  cell,
+  openBrowser,
+  openPage,
+  signIn,
+  type OpenBrowser,
+  type WatchedPage,
+} from './support/openBrowser'
+import { startPractice, type Practice } from './support/startPractice'
+
+const axeSource = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8')
+type Violation = { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }
+
+let practice: Practice
+let open: OpenBrowser
+let watched: WatchedPage
+let page: Page
+beforeAll(async () => {
+  ;[practice, open] = await Promise.all([startPractice(), openBrowser()])
+  watched = await openPage(open.browser)
+  page = watched.page
+}, 60_000)
+afterAll(async () => {
+  await open?.close()
+  await practice?.stop()
+})
+jest.setTimeout(60_000)
+
+/** Serious and critical findings of the accessibility checker, each as one line. */
+async function barriers(): Promise<string[]> {
+  await page.evaluate(axeSource)
+  const violations = await page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: { run: (options: object) => Promise<{ violations: Violation[] }> }
+    }
+    return (await axe.run({ resultTypes: ['violations'] })).violations
+  })
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`))
+}
+
+test('sign-in to Today loads at most 300 kB of script and style, gzipped', async () => {
+  await signIn(page, practice.url)
+  await page.waitForNetworkIdle()
+  const files = new Set(
+    watched.requested.filter((url) => /\.(js|css)$/.test(url)).map((url) => new URL(url).pathname),
+  )
+  const dist = join(__dirname, '..', 'web', 'dist')
+  const bytes = [...files].reduce((sum, path) => sum + gzipSync(readFileSync(join(dist, path))).length, 0)
+  expect(files.size).toBeGreaterThan(2)
+  expect(bytes / 1000).toBeLessThanOrEqual(300)
+})
+
+const rooms = [
+  '/',
+  '/people',
+  '/people?add',
+  '/practice',
+  ...['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'].map(
+    (step) => `/visit/demoansavisit1/${step}`,
+  ),
+  '/visit/demoyuskvisit1/story',
+  '/visit/demoyuskvisit1/plan',
+]
+
+test.each(['light', 'dark'])(
+  'no serious barrier in any room, %s',
+  async (scheme) => {
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
+    const found: string[] = []
+    for (const room of rooms) {
+      await page.goto(practice.url + room, { waitUntil: 'networkidle0' })
+      found.push(...(await barriers()).map((line) => `${room} ${line}`))
+    }
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
+    expect(found).toEqual([])
+  },
+  120_000,
+)
+
+test('sign-in has no serious barrier either', async () => {
+  await page.goto(`${practice.url}/signin`, { waitUntil: 'networkidle0' })
+  expect(await barriers()).toEqual([])
+})
+
+test.each([
+  ['on a tablet', { width: 820, height: 1180, hasTouch: true }],
+  ['at 200 % zoom', { width: 640, height: 400, deviceScaleFactor: 2 }],
+])(
+  '%s nothing runs out of the side, and the way on is there',
+  async (_, size) => {
+    await page.setViewport(size)
+    for (const room of rooms) {
+      await page.goto(practice.url + room, { waitUntil: 'networkidle0' })
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
+      expect(`${room} ${wide}`).toBe(`${room} ${Math.min(0, wide)}`)
+    }
+    await page.goto(`${practice.url}/visit/demoansavisit1/look`, { waitUntil: 'networkidle0' })
+    expect(await page.$eval('[data-on]', (e) => e.getBoundingClientRect().bottom <= window.innerHeight)).toBe(
+      true,
+    )
+  },
+  60_000,
+)
+
+test('with a finger, every control of a row is at least 44 px high', async () => {
+  await page.setViewport({ width: 820, height: 1180, hasTouch: true, isMobile: true })
+  await page.goto(`${practice.url}/visit/demoansavisit1/move`, { waitUntil: 'networkidle0' })
+  const small = await page.$$eval('[data-row] [data-side] button, [data-row] input', (controls) =>
+    controls
+      .map((c) => [c.getAttribute('aria-label'), Math.round(c.getBoundingClientRect().height)] as const)
+      .filter(([, height]) => height < 44),
+  )
+  expect(small).toEqual([])
+  const field = await page.waitForSelector(cell('kneeToWall', 'left'))
+  await field!.tap()
+  expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe(
+    'Knee to wall, left',
+  )
+})
+
+test('every step of a visit is reached by keyboard from the top of the page', async () => {
+  await page.setViewport({ width: 1280, height: 800 })
+  await page.goto(`${practice.url}/visit/demoansavisit1/story`, { waitUntil: 'networkidle0' })
+  const reached = new Set<string>()
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.press('Tab')
+    reached.add((await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) ?? '')
+  }
+  for (const step of ['Story', 'Look', 'Load', 'Move', 'Grade', 'Shoes', 'Plan', 'Hand over'])
+    expect([...reached].some((label) => label.startsWith(`${step},`))).toBe(true)
+})

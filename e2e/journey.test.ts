@@ -1,0 +1,334 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Page } from 'puppeteer-core'
+import { neutralFoot, printPicture } from '@sturvo/core/synthetic'
+import {
+  cell,
+  clickText,
+  fill,
+  openBrowser,
+  openPage,
+  saved,
+  signIn,
+  textOf,
+  type OpenBrowser,
+  type WatchedPage,
+} from './support/openBrowser'
+import { startPractice, type Practice } from './support/startPractice'
+import { pdfText } from './support/pdfText'
+import { greyPng } from './support/greyPng'
+
+let practice: Practice
+let open: OpenBrowser
+let watched: WatchedPage
+let page: Page
+beforeAll(async () => {
+  ;[practice, open] = await Promise.all([startPractice(), openBrowser()])
+  watched = await openPage(open.browser)
+  page = watched.page
+}, 60_000)
+afterAll(async () => {
+  await open?.close()
+  await practice?.stop()
+})
+jest.setTimeout(90_000)
+
+const stamp = printPicture({ ...neutralFoot, side: 'left' }, { seed: 21, mmPerPx: 0.3, turnDeg: 6 })
+const archIndexOnScreen = async () =>
+  Number((await textOf(page, '[data-number="Arch index"] [data-side="left"]')).split(' ')[0])
+const step = () => new URL(page.url()).pathname.split('/').pop()
+
+describe('one visit, from an empty person to the page in the hand', () => {
+  test('the made-up practice opens with one click, and Today says what to do first', async () => {
+    await signIn(page, practice.url)
+    const first = await textOf(page, 'ol li')
+    expect(first).toContain('Yusk Amari')
+    expect(first).toContain('no plan until seen')
+  })
+
+  test('a new client is added and the visit begins', async () => {
+    await clickText(page, 'People')
+    await clickText(page, 'Add a client')
+    await page.waitForSelector('[role="dialog"] input')
+    await page.locator('::-p-aria(Name)').fill('Mirel Quist')
+    await page.locator('::-p-aria(Work)').fill('night baker')
+    await page.locator('::-p-aria(Birth year)').fill('1983')
+    await clickText(page, 'Add and begin the visit')
+    await page.waitForFunction(() => location.pathname.endsWith('/story'))
+    expect(await textOf(page, 'header')).toContain('Mirel Quist')
+  })
+
+  test('Story: red flags answered, a sore spot tapped on the right foot, goal and hours', async () => {
+    await page.waitForSelector('[role="radiogroup"]')
+    const answers = await page.$$('[role="radiogroup"] button:first-of-type')
+    expect(answers).toHaveLength(10)
+    for (const no of answers) await no.click()
+    const foot = await page.waitForSelector('[aria-label^="right foot: tap"]')
+    await foot!.click()
+    await page.waitForSelector('::-p-text(1 marked)')
+    await page.locator('::-p-aria(Goal)').fill('Bake through the night without a sore heel.')
+    await page.locator('::-p-aria(Standing)').fill('36')
+    await page.locator('::-p-aria(Walking)').fill('10')
+    await saved(page)
+  })
+
+  test('Look: a real PNG is read, and the arch index on screen is the true one', async () => {
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    await page.keyboard.press(']')
+    await page.waitForSelector('[data-print="left"]')
+    expect(step()).toBe('look')
+    const file = join(practice.folder, 'print.png')
+    writeFileSync(file, await greyPng(stamp.image))
+    const input = await page.$('input[data-print="left"]')
+    await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file)
+    await page.waitForSelector('::-p-text(How large is a pixel)')
+    await clickText(page, 'Read the print')
+    await page.waitForSelector('::-p-text(The scale of the picture is missing)')
+    await page.locator('::-p-aria(Millimetres of one pixel)').fill('0.3')
+    await clickText(page, 'Read the print')
+    expect(Math.abs((await archIndexOnScreen()) - stamp.truth.archIndex)).toBeLessThan(0.012)
+    await saved(page)
+  })
+
+  test('Look: a dragged handle moves the numbers at once, and undo brings them back', async () => {
+    const before = await archIndexOnScreen()
+    const handle = await page.waitForSelector('[data-handle="left toe line, point 5"]')
+    const box = (await handle!.boundingBox())!
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(box.x + box.width / 2, box.y + 30, { steps: 4 })
+    await page.mouse.up()
+    await page.waitForFunction(
+      (was) =>
+        !document
+          .querySelector('[data-number="Arch index"] [data-side="left"]')
+          ?.textContent?.startsWith(was.toFixed(3)),
+      {},
+      before,
+    )
+    expect(await archIndexOnScreen()).not.toBe(before)
+    await page.keyboard.down('Control')
+    await page.keyboard.press('z')
+    await page.keyboard.up('Control')
+    await page.waitForFunction(
+      (was) =>
+        document
+          .querySelector('[data-number="Arch index"] [data-side="left"]')
+          ?.textContent?.startsWith(was.toFixed(3)),
+      {},
+      before,
+    )
+  })
+
+  test('Look: heights make sentences; a height that cannot be is refused and stays to be mended', async () => {
+    await fill(page, 'navicularSit', '43', '42')
+    await fill(page, 'navicularStand', '34,5', '31')
+    await fill(page, 'navicularSingle', '31', '30.5')
+    await fill(page, 'navicularActive', '42', '36')
+    await fill(page, 'navicularPassive', '44', '42')
+    await page.waitForSelector('[data-finding="motion.right"]')
+    expect(await textOf(page, '[data-finding="motion.right"]')).toContain(
+      'comes down 11 mm from sitting, has 0.5 mm left',
+    )
+    await fill(page, 'truncatedLength', '1830', '183')
+    expect(await textOf(page, '[data-row="truncatedLength"]')).toContain('Between 60 and 280 mm; not stored.')
+    await fill(page, 'truncatedLength', '183', '183')
+    await saved(page)
+  })
+
+  test('a reload in the middle loses nothing', async () => {
+    await page.reload({ waitUntil: 'networkidle0' })
+    await page.waitForSelector(cell('navicularStand', 'left'))
+    expect(await page.$eval(cell('navicularStand', 'left'), (e) => (e as HTMLInputElement).value)).toBe(
+      '34.5',
+    )
+    expect(Math.abs((await archIndexOnScreen()) - stamp.truth.archIndex)).toBeLessThan(0.012)
+  })
+
+  test('Load: three scales make a triangle and name the light leg', async () => {
+    await clickText(page, 'On to Load')
+    await fill(page, 'scaleHeel', '18', '20')
+    await fill(page, 'scaleInner', '9', '13')
+    await fill(page, 'scaleOuter', '9', '3')
+    await page.waitForSelector('[data-finding="tripod.right"]')
+    expect(await textOf(page, '[data-finding="tripod.right"]')).toContain('little-toe ball is light: 8 %')
+    await page.waitForSelector('::-p-text(three points even)')
+  })
+
+  test('Move: rows are filled by keyboard alone, and the client who cannot stand on one leg counts', async () => {
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    await page.keyboard.press(']')
+    await page.waitForSelector(cell('kneeToWall', 'left'))
+    await page.keyboard.press('l')
+    await page.keyboard.type('88')
+    await page.keyboard.press('r')
+    await page.keyboard.type('80')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.type('48')
+    await page.keyboard.press('l')
+    await page.keyboard.press('=')
+    await page.waitForFunction(
+      (selector) => (document.querySelector(selector) as HTMLInputElement | null)?.value === '48',
+      {},
+      cell('bigToeExtension', 'left'),
+    )
+    await page.locator('::-p-aria(right: tried, cannot)').click()
+    await page.waitForSelector('[data-finding="balance.open.right"]')
+    expect(await textOf(page, '[data-finding="balance.open.right"]')).toContain(
+      'Cannot stand on the right leg',
+    )
+    await saved(page)
+  })
+
+  test('Grade: the arches are graded with their chance', async () => {
+    await clickText(page, 'On to Grade')
+    await page.waitForSelector('[aria-label^="right arch: grade 2"]')
+    await page.waitForSelector('[aria-label^="left arch: grade 1"]')
+    await fill(page, 'heelRest', '6', '12')
+    expect(await textOf(page, '[data-finding="grade.heel.right"]')).toContain('still open')
+    await fill(page, 'heelActive', '3', '10')
+    await fill(page, 'heelPassive', '2', '4')
+    await page.waitForSelector('[aria-label^="right heel: grade 2"]')
+  })
+
+  test('Shoes: half the numbers give a range, the stack heights a drawing', async () => {
+    await clickText(page, 'On to Shoes')
+    await clickText(page, 'Add a shoe')
+    await page.locator('::-p-aria(Worn a week)').fill('50')
+    await page.locator('::-p-aria(Stack at the heel)').fill('34')
+    await page.locator('::-p-aria(Stack at the forefoot)').fill('20')
+    await page.waitForSelector('svg[aria-label*="34 mm under the heel"]')
+    expect(await textOf(page, 'article dl')).toContain('0 to 60 %')
+    await saved(page)
+  })
+
+  test('Plan: drills with reasons; one left out comes back', async () => {
+    await clickText(page, 'On to Plan')
+    for (const item of ['wall', 'step', 'band'])
+      await page.locator(`[role="group"][aria-labelledby="plan-kit"] ::-p-text(${item})`).click()
+    await page.waitForSelector('[data-pick="calfStretch"]')
+    expect(await textOf(page, '[data-pick="calfStretch"]')).toContain(
+      'because left knee-to-wall 88 mm, goal 125',
+    )
+    await page.locator('::-p-aria(Leave out Dome (short foot))').click()
+    await page.waitForSelector('::-p-text(taken out by you)')
+    expect(await page.$('[data-pick="dome"]')).toBeNull()
+    await clickText(page, 'Bring back')
+    await page.waitForSelector('[data-pick="dome"]')
+    await page.waitForSelector('canvas')
+    expect(await textOf(page, 'section[aria-labelledby="transition"] table')).toContain(
+      'a day of rest after each',
+    )
+    await saved(page)
+  })
+
+  test('Hand over: the PDF holds the same page in words', async () => {
+    await clickText(page, 'On to Hand over')
+    await page.waitForSelector('[data-pdf]')
+    const href = await page.$eval('[data-pdf]', (e) => (e as HTMLAnchorElement).href)
+    const bytes = await page.evaluate(
+      async (url) => [...new Uint8Array(await (await fetch(url)).arrayBuffer())],
+      href,
+    )
+    const { text, pages } = await pdfText(new Uint8Array(bytes))
+    expect(pages).toBe(1)
+    for (const words of [
+      'For Mirel Quist',
+      'Tideway Foot Room',
+      'Dome (short foot)',
+      'Too much, if',
+      'Week 1',
+    ])
+      expect(text).toContain(words)
+    expect(await textOf(page, 'article')).toContain('For Mirel Quist')
+  })
+
+  test('not one request left the machine, and the page never complained', () => {
+    const elsewhere = watched.requested.filter(
+      (url) => !url.startsWith(practice.url) && !/^(data|blob):/.test(url),
+    )
+    expect(elsewhere).toEqual([])
+    expect(watched.requested.length).toBeGreaterThan(50)
+    expect(watched.complaints).toEqual([])
+  })
+})
+
+describe('when something goes wrong', () => {
+  const visit = () => `${practice.url}/visit/demosunavisit1`
+
+  test('without the network edits wait, and are sent when it is back', async () => {
+    await page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await page.setOfflineMode(true)
+    await fill(page, 'kneeToWall', '101', '102')
+    await page.waitForSelector('[data-save="waiting"]')
+    expect(await textOf(page, '[data-save]')).toBe('Waiting (2)')
+    await page.setOfflineMode(false)
+    await saved(page)
+    await page.reload({ waitUntil: 'networkidle0' })
+    expect(await page.$eval(cell('kneeToWall', 'right'), (e) => (e as HTMLInputElement).value)).toBe('102')
+  })
+
+  test('edits that were never sent outlive closing the page', async () => {
+    await page.setOfflineMode(true)
+    await fill(page, 'heelRaises', '14', '15')
+    await page.waitForSelector('[data-save="waiting"]')
+    await page.goto('about:blank')
+    await page.setOfflineMode(false)
+    await page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await saved(page)
+    expect(await page.$eval(cell('heelRaises', 'left'), (e) => (e as HTMLInputElement).value)).toBe('14')
+  })
+
+  test('a true clash shows both values and asks', async () => {
+    const other = await openPage(open.browser)
+    await other.page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await other.page.bringToFront()
+    await fill(other.page, 'bigToeExtension', '51', '52')
+    await saved(other.page)
+    await page.bringToFront()
+    await fill(page, 'bigToeExtension', '61', '62')
+    await page.waitForSelector('::-p-text(Someone else changed the same field)')
+    const asked = await textOf(page, '[role="dialog"]')
+    expect(asked).toContain('Big-toe bend, left')
+    expect(asked).toMatch(/61.*51|6.*51/)
+    await clickText(page, 'Take theirs')
+    await saved(page)
+    expect(await page.$eval(cell('bigToeExtension', 'left'), (e) => (e as HTMLInputElement).value)).toBe('51')
+    await other.page.close()
+  })
+
+  test('a file that is no picture gets one sentence, and the print stays', async () => {
+    await page.goto(`${visit()}/look`, { waitUntil: 'networkidle0' })
+    const before = await archIndexOnScreen()
+    const file = join(practice.folder, 'notes.png')
+    writeFileSync(file, 'these are notes, not a picture')
+    const input = await page.$('input[data-print="left"]')
+    await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file)
+    await page.waitForSelector('::-p-text(not a PNG, JPEG, WebP or TIFF picture)')
+    expect(await archIndexOnScreen()).toBe(before)
+  })
+
+  test('the simulated scanner gives the missing print', async () => {
+    await page.locator('[data-scan="right"]').click()
+    await page.waitForFunction(() =>
+      /^0\.\d+ ±/.test(
+        document.querySelector('[data-number="Arch index"] [data-side="right"]')?.textContent ?? '',
+      ),
+    )
+  })
+
+  test('a stop blocks the plan and offers the letter; dealt with, it opens again', async () => {
+    await page.goto(`${practice.url}/visit/demoyuskvisit1/plan`, { waitUntil: 'networkidle0' })
+    await page.waitForSelector('::-p-text(No plan until the stop is dealt with)')
+    await clickText(page, 'To the letter')
+    expect(await textOf(page, 'article[aria-label="Letter"]')).toContain('To a doctor, today')
+    await clickText(page, 'Story')
+    await clickText(page, 'Dealt with …')
+    await page.locator('::-p-aria(How it was dealt with)').fill('Seen at the harbour clinic, settled.')
+    await clickText(page, 'Confirm as Ilse Marrack')
+    await page.waitForSelector('::-p-text(Dealt with by Ilse Marrack)')
+    await page.goto(`${practice.url}/visit/demoyuskvisit1/plan`, { waitUntil: 'networkidle0' })
+    await page.waitForSelector('::-p-text(Toe spacing)')
+  })
+})

@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+
+export type OpenBrowser = { browser: Browser; close: () => Promise<void> }
+
+export async function openBrowser(): Promise<OpenBrowser> {
+  const userDataDir = mkdtempSync(join(tmpdir(), 'sturvo-chromium-'))
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    userDataDir,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+  return {
+    browser,
+    close: async () => {
+      await browser.close()
+      rmSync(userDataDir, { recursive: true, force: true })
+    },
+  }
+}
+
+export type WatchedPage = { page: Page; requested: string[]; complaints: string[] }
+
+/** A page that remembers what it asked for and what it complained about. */
+export async function openPage(browser: Browser, size = { width: 1280, height: 800 }): Promise<WatchedPage> {
+  const page = await browser.newPage()
+  await page.setViewport(size)
+  page.setDefaultTimeout(15_000)
+  const requested: string[] = []
+  const complaints: string[] = []
+  page.on('request', (request) => requested.push(request.url()))
+  page.on('pageerror', (error) => complaints.push(String(error)))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().includes('status of 4')) complaints.push(message.text())
+  })
+  return { page, requested, complaints }
+}
+
+export async function signIn(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/signin`, { waitUntil: 'networkidle0' })
+  await clickText(page, 'Open the made-up practice')
+  await page.waitForSelector('::-p-text(Yusk Amari)')
+}
+
+export async function clickText(page: Page, text: string): Promise<void> {
+  const found = await page.waitForSelector(`::-p-text(${text})`, { visible: true })
+  await found!.click()
+}
+
+/** The value field of one measure on one side. */
+export const cell = (measure: string, side: 'left' | 'right') =>
+  `[data-row="${measure}"] [data-side="${side}"] [data-cell]`
+
+export async function fill(page: Page, measure: string, left: string, right: string): Promise<void> {
+  for (const [side, text] of [
+    ['left', left],
+    ['right', right],
+  ] as const) {
+    const field = await page.waitForSelector(cell(measure, side), { visible: true })
+    await field!.click({ count: 3 })
+    await field!.type(text)
+  }
+}
+
+export async function textOf(page: Page, selector: string): Promise<string> {
+  const found = await page.waitForSelector(selector)
+  return (await found!.evaluate((e) => e.textContent ?? '')).replaceAll('\u00a0', ' ')
+}
+
+export const saved = (page: Page) => page.waitForSelector('[data-save="saved"]')

@@ -1,0 +1,12 @@
+import { execFile } from 'node:child_process'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+
+/** All words of a PDF, and its pages. The reader is an ES module, so it runs in a process of its own. */
+export async function pdfText(bytes: Uint8Array): Promise<{ text: string; pages: number }> {
+  const run = promisify(execFile)(process.execPath, [join(__dirname, 'printPdfText.mjs')], {
+    encoding: 'utf8',
+  })
+  run.child.stdin?.end(bytes)
+  return JSON.parse((await run).stdout) as { text: string; pages: number }
+}
