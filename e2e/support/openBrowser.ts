@@ -36,7 +36,7 @@ export type WatchedPage = { page: Page; requested: string[]; complaints: string[
 export async function openPage(browser: Browser, size = { width: 1280, height: 800 }): Promise<WatchedPage> {
   const page = await browser.newPage()
   await page.setViewport(size)
-  page.setDefaultTimeout(15_000)
+  page.setDefaultTimeout(6_000)
   const requested: string[] = []
   const complaints: string[] = []
   page.on('request', (request) => requested.push(request.url()))
@@ -56,6 +56,13 @@ export async function signIn(page: Page, url: string): Promise<void> {
 export async function clickText(page: Page, text: string): Promise<void> {
   const found = await page.waitForSelector(`::-p-text(${text})`, { visible: true })
   await found!.click()
+}
+
+/** Types into the text field with this label, in place of what is there. */
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`, { visible: true })
+  await field!.click({ count: 3 })
+  await field!.type(text)
 }
 
 /** The value field of one measure on one side. */

@@ -32,10 +32,11 @@ export const outboxMiddleware = createListenerMiddleware()
 outboxMiddleware.startListening.withTypes<State, ThunkDispatch<State, unknown, UnknownAction>>()({
   matcher: isAnyOf(fieldsRecorded, undone, redone, visitOpened, clashDecided, sendAnswered, sendRefused),
   effect: async (action, listener) => {
+    // before anything is awaited: the newest carries on and stops the older ones, never the other way round
+    listener.cancelActiveListeners()
     const { visitId, pending } = listener.getState().visit
     if (visitId) await keepEdits(visitId, pending)
     // an answer only continues the line; a new edit restarts the waiting
-    listener.cancelActiveListeners()
     if (!isAnyOf(sendAnswered, sendRefused)(action)) await listener.delay(gatherMs)
     await sendPending(listener)
   },

@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit'
 import type { Clash, Fields, Visit } from '@sturvo/schema'
 
 /** A field before and after: undo is the same change the other way round. */
@@ -78,6 +78,7 @@ export const visitSlice = createSlice({
         const [only] = step
         const isTyping =
           step.length === 1 &&
+          typeof only?.after !== 'object' &&
           only?.path === visit.lastStep?.path &&
           payload.at - (visit.lastStep?.at ?? 0) < typingPauseMs
         const last = visit.past[visit.past.length - 1]
@@ -106,8 +107,10 @@ export const visitSlice = createSlice({
       visit.save = 'saving'
     },
     sendAnswered(visit, { payload }: PayloadAction<{ sent: Fields; version: number; fields: Fields }>) {
+      // compared with the stored values themselves: a draft is never identical to what was sent
+      const stored = original(visit)?.pending ?? {}
       for (const [path, value] of Object.entries(payload.sent))
-        if (Object.is(visit.pending[path], value)) delete visit.pending[path]
+        if (Object.is(stored[path], value)) delete visit.pending[path]
       const others = Object.fromEntries(
         Object.entries(payload.fields).filter(([path]) => !(path in visit.pending)),
       )
