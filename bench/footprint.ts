@@ -1,6 +1,15 @@
 import { cpus, totalmem } from 'node:os'
 import { readFootprint } from '@sturvo/core/footprint'
-import { closeMask, histogramOf, labelRuns, luminance, openMask, otsu, thresholdMask, type RasterImage } from '@sturvo/core/image'
+import {
+  closeMask,
+  histogramOf,
+  labelRuns,
+  luminance,
+  openMask,
+  otsu,
+  thresholdMask,
+  type RasterImage,
+} from '@sturvo/core/image'
 import { referenceValues } from '@sturvo/core/reference'
 import { neutralFoot, printPicture } from '@sturvo/core/synthetic'
 import { loadPeer, type Peer } from './openCvPeer'
@@ -25,7 +34,10 @@ function timed(job: () => unknown): number {
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
 
 async function main(): Promise<void> {
-  const { image } = printPicture({ ...neutralFoot, side: 'left' }, { seed: 3, mmPerPx, marginMm: 55, turnDeg: 5 })
+  const { image } = printPicture(
+    { ...neutralFoot, side: 'left' },
+    { seed: 3, mmPerPx, marginMm: 55, turnDeg: 5 },
+  )
   const megapixels = (image.widthPx * image.heightPx) / 1e6
   const pipeline = () => {
     const outcome = readFootprint(image, mmPerPx, references)
@@ -50,15 +62,24 @@ async function main(): Promise<void> {
   }
   peer.free()
   const peerMs = median(theirs)
-  const row = (name: string, ms: number) => console.log(`${name.padEnd(46)} ${ms.toFixed(0).padStart(6)} ms   ${(ms / peerMs).toFixed(2)} × peer`)
+  const row = (name: string, ms: number) =>
+    console.log(`${name.padEnd(46)} ${ms.toFixed(0).padStart(6)} ms   ${(ms / peerMs).toFixed(2)} × peer`)
   console.log(`${image.widthPx} × ${image.heightPx} = ${megapixels.toFixed(1)} MP, ${rounds} rounds, medians`)
-  console.log(`${cpus()[0]?.model ?? 'unknown'}, ${cpus().length} cores, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`)
+  console.log(
+    `${cpus()[0]?.model ?? 'unknown'}, ${cpus().length} cores, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`,
+  )
   row('whole pipeline, pixels to measures', median(whole))
   row('our Otsu, open, close, components, full size', median(stages))
   row('OpenCV in JavaScript, the same stages', peerMs)
-  console.log(`whole pipeline before the peer was loaded: ${median(alone).toFixed(0)} ms; memory of the process then: ${memoryMb.toFixed(0)} MB`)
+  console.log(
+    `whole pipeline before the peer was loaded: ${median(alone).toFixed(0)} ms; memory of the process then: ${memoryMb.toFixed(0)} MB`,
+  )
   const isWithin = median(whole) <= 600 && median(whole) <= peerMs && memoryMb <= 350
-  console.log(isWithin ? 'within the limits: 600 ms, 1.0 × peer, 350 MB' : 'NOT within the limits: 600 ms, 1.0 × peer, 350 MB')
+  console.log(
+    isWithin
+      ? 'within the limits: 600 ms, 1.0 × peer, 350 MB'
+      : 'NOT within the limits: 600 ms, 1.0 × peer, 350 MB',
+  )
   process.exitCode = isWithin ? 0 : 1
 }
 

@@ -8,7 +8,14 @@ type OpenCv = {
   morphologyEx: (from: Mat, to: Mat, kind: number, kernel: Mat) => void
   getStructuringElement: (shape: number, size: unknown) => Mat
   Size: new (width: number, height: number) => unknown
-  connectedComponentsWithStats: (from: Mat, labels: Mat, stats: Mat, centres: Mat, connectivity: number, type: number) => number
+  connectedComponentsWithStats: (
+    from: Mat,
+    labels: Mat,
+    stats: Mat,
+    centres: Mat,
+    connectivity: number,
+    type: number,
+  ) => number
   CV_8UC1: number
   CV_32S: number
   THRESH_BINARY_INV: number
@@ -22,7 +29,8 @@ export type Peer = { stages: () => number; free: () => void }
 
 /** The peer with the picture already in its own memory, so that only the work is timed. */
 export async function loadPeer(image: RasterImage): Promise<Peer> {
-  const loaded = ((await import('@techstark/opencv-js')) as unknown as { default: OpenCv | Promise<OpenCv> }).default
+  const loaded = ((await import('@techstark/opencv-js')) as unknown as { default: OpenCv | Promise<OpenCv> })
+    .default
   const cv = await loaded
   if (typeof cv.Mat !== 'function')
     await new Promise<void>((resolve) => {
@@ -31,7 +39,14 @@ export async function loadPeer(image: RasterImage): Promise<Peer> {
   const source = cv.matFromArray(image.heightPx, image.widthPx, cv.CV_8UC1, image.data)
   const kernel = cv.getStructuringElement(cv.MORPH_RECT, new cv.Size(5, 5))
   const stages = () => {
-    const [mask, opened, closed, labels, stats, centres] = Array.from({ length: 6 }, () => new cv.Mat()) as [Mat, Mat, Mat, Mat, Mat, Mat]
+    const [mask, opened, closed, labels, stats, centres] = Array.from({ length: 6 }, () => new cv.Mat()) as [
+      Mat,
+      Mat,
+      Mat,
+      Mat,
+      Mat,
+      Mat,
+    ]
     cv.threshold(source, mask, 0, 255, cv.THRESH_BINARY_INV + cv.THRESH_OTSU)
     cv.morphologyEx(mask, opened, cv.MORPH_OPEN, kernel)
     cv.morphologyEx(opened, closed, cv.MORPH_CLOSE, kernel)

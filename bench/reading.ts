@@ -33,5 +33,7 @@ for (let i = 0; i < rounds; i++) {
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
 console.log(`reading a full visit after one value changed, ${rounds} rounds, medians`)
 console.log(`every step anew  ${median(times.plain).toFixed(2)} ms   1.00 ×`)
-console.log(`memo by step     ${median(times.memo).toFixed(2)} ms   ${(median(times.memo) / median(times.plain)).toFixed(2)} ×   (limit 10 ms)`)
+console.log(
+  `memo by step     ${median(times.memo).toFixed(2)} ms   ${(median(times.memo) / median(times.plain)).toFixed(2)} ×   (limit 10 ms)`,
+)
 process.exitCode = median(times.memo) <= 10 ? 0 : 1

@@ -333,4 +333,3 @@ describe('when something goes wrong', () => {
     await page.waitForSelector('::-p-text(Toe spacing)')
   })
 })
-afterEach(() => { process.stderr.write(expect.getState().currentTestName + ' ' + new Date().toISOString() + '\n') })

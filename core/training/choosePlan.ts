@@ -1,6 +1,6 @@
 import type { CautionEffect } from '../cautions'
 import type { References } from '../reference'
-import { stages, type Capacity, type KitItem, type Stage } from './capacities'
+import { capacities, stages, type Capacity, type KitItem, type Stage } from './capacities'
 import { worst, type Deficits, type Evidence } from './deficits'
 import { minutesOf, type Exercise } from './exercise'
 import { library } from './library'
@@ -136,14 +136,16 @@ function fillPhase({ input, stage, weeks, trained, reasons, known }: Filling) {
     }
     take(best, false)
   }
-  if (!picks.some((p) => p.exercise.targets.some(([c]) => c === 'arch')) && stage === 'wake')
-    relax.push({ wish: 'noArchDrill' })
+  const hasArch = picks.some((p) => p.exercise.targets.some(([c]) => c === 'arch'))
+  if (!hasArch && stage === 'wake' && mustHave(input).length > 0) relax.push({ wish: 'noArchDrill' })
   return { plan: { stage, weeks, picks, minutes } satisfies PhasePlan, relax }
 }
 
 const mobility: readonly Capacity[] = ['ankleBend', 'bigToeExtension']
 
 function mustHave(input: PlanInput): Capacity[] {
+  const isAnyShort = capacities.some((c) => worst(input.deficits[c]) > input.references.worthTraining)
+  if (!isAnyShort) return []
   const short = mobility.filter((c) => worst(input.deficits[c]) > input.references.worthTraining)
   return ['arch', ...short]
 }

@@ -2,10 +2,8 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import '@fontsource-variable/bricolage-grotesque/wght.css'
 import '@mantine/core/styles.css'
 import '@mantine/notifications/styles.css'
-import '@mantine/spotlight/styles.css'
 import './app/base.css'
 import { MantineProvider } from '@mantine/core'
-import { ModalsProvider } from '@mantine/modals'
 import { Notifications } from '@mantine/notifications'
 import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
@@ -19,10 +17,8 @@ if (root)
   createRoot(root).render(
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <Provider store={createStore()}>
-        <ModalsProvider>
-          <Notifications position="bottom-left" />
-          <RouterProvider router={router} />
-        </ModalsProvider>
+        <Notifications position="bottom-left" />
+        <RouterProvider router={router} />
       </Provider>
     </MantineProvider>,
   )

@@ -1,10 +1,13 @@
-import { Spotlight, type SpotlightActionData } from '@mantine/spotlight'
+import '@mantine/spotlight/styles.css'
+import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight'
 import { IconSearch } from '@tabler/icons-react'
+import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
 import { usePeopleQuery } from './api'
 
-/** Ctrl K: a room or a person, by a few letters. */
+/** A room or a person, by a few letters. Comes with the first wish for it and opens at once. */
 export function FindAnything() {
+  useEffect(() => spotlight.open(), [])
   const navigate = useNavigate()
   const { data: people = [] } = usePeopleQuery()
   const go = (path: string) => () => void navigate(path)

@@ -1,16 +1,17 @@
 import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core'
-import { spotlight } from '@mantine/spotlight'
+import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSearch, IconSun, IconUser } from '@tabler/icons-react'
-import { useEffect } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { api, useSessionQuery, useSignOutMutation } from './api'
-import { FindAnything } from './FindAnything'
 import { statusOf } from './failureText'
 import { SaveStateView } from './SaveStateView'
 import classes from './Shell.module.css'
 import { useAppDispatch } from './store'
 import { useVisitTitle } from './useVisitTitle'
 import { Wordmark } from '../parts/Wordmark'
+
+const FindAnything = lazy(() => import('./FindAnything').then((m) => ({ default: m.FindAnything })))
 
 /** The bar at the top and the room below it; signed out leads to sign-in and back. */
 export function Shell() {
@@ -22,6 +23,11 @@ export function Shell() {
     if (isSignedOut) void navigate('/signin', { replace: true, state: { from: pathname } })
   }, [isSignedOut, navigate, pathname])
   const title = useVisitTitle()
+  // once there, it listens to Ctrl K itself
+  const [isFinding, setFinding] = useState(false)
+  useHotkeys(isFinding ? [] : [['mod+K', () => setFinding(true)]], [])
+  const find = () =>
+    isFinding ? void import('@mantine/spotlight').then((m) => m.spotlight.open()) : setFinding(true)
   return (
     <div className={classes.shell}>
       <a className={classes.skip} href="#room">
@@ -41,13 +47,7 @@ export function Shell() {
         <p className={classes.title}>{title}</p>
         <SaveStateView />
         <Tooltip label="Find a person, a step or a room (Ctrl K)">
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size="lg"
-            aria-label="Find anything"
-            onClick={spotlight.open}
-          >
+          <ActionIcon variant="subtle" color="gray" size="lg" aria-label="Find anything" onClick={find}>
             <IconSearch size={18} />
           </ActionIcon>
         </Tooltip>
@@ -59,7 +59,11 @@ export function Shell() {
       <main id="room" className={classes.room} tabIndex={-1}>
         {session.data && <Outlet />}
       </main>
-      {session.data && <FindAnything />}
+      {session.data && isFinding && (
+        <Suspense fallback={null}>
+          <FindAnything />
+        </Suspense>
+      )}
     </div>
   )
 }

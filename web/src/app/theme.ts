@@ -72,7 +72,7 @@ const oxide: MantineColorsTuple = [
 export const theme = createTheme({
   colors: { act, oxide },
   primaryColor: 'act',
-  primaryShade: { light: 7, dark: 3 },
+  primaryShade: { light: 7, dark: 6 },
   autoContrast: true,
   defaultRadius: 6,
   fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
@@ -80,7 +80,13 @@ export const theme = createTheme({
   respectReducedMotion: true,
   components: {
     Tooltip: { defaultProps: { multiline: true, maw: 320, openDelay: 350, withArrow: true } },
-    Modal: { defaultProps: { radius: 6, transitionProps: { duration: 120 } } },
+    Modal: {
+      defaultProps: {
+        radius: 6,
+        closeButtonProps: { 'aria-label': 'Close' },
+        transitionProps: { duration: 120 },
+      },
+    },
   },
 })
 

@@ -75,6 +75,17 @@ export function MatView(props: MatViewProps) {
             </PartBoundary>
           </g>
         ))}
+        {has('pain') &&
+          sides.map((side) => (
+            <PartBoundary key={side} name="sore spots" inSvg>
+              <MarkLayer
+                marks={props.marks}
+                side={side}
+                shape={props.shapes[side]}
+                onTakenAway={props.onMarkTakenAway}
+              />
+            </PartBoundary>
+          ))}
         {has('arch') && (
           <PartBoundary name="arch ladder" inSvg>
             <ArchLadderLayer
@@ -125,9 +136,6 @@ function FootLayers(props: MatViewProps & { side: Side }) {
         />
       )}
       {has('shoe') && worn && <WidthLayer side={side} shape={shape} reading={worn} />}
-      {has('pain') && (
-        <MarkLayer marks={props.marks} side={side} shape={shape} onTakenAway={props.onMarkTakenAway} />
-      )}
       {has('print') && print && props.onHandleMoved && (
         <PrintHandles print={print} side={side} onMoved={(moved) => props.onHandleMoved?.(side, moved)} />
       )}

@@ -31,7 +31,7 @@ export function MirrorRow({ measure, why, mayFail = false }: MirrorRowProps) {
           label={`${words.help}${why ? ` Why this row: ${why}` : ''}`}
           events={{ hover: true, focus: true, touch: true }}
         >
-          <button type="button" aria-label={`${words.name}: what it is`}>
+          <button type="button">
             {words.name}
             <small>{note || unit}</small>
           </button>
@@ -87,7 +87,7 @@ function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side
         <Tooltip label="Not tested (N)">
           <button
             type="button"
-            aria-label={`${side}: not tested`}
+            aria-label={`${side}: n/t, not tested`}
             aria-pressed={state === 'notTested'}
             onClick={does.notTested}
           >
