@@ -39,7 +39,7 @@ module.exports = {
     base('core'),
     base('schema'),
     base('server', { roots: ['<rootDir>/server', '<rootDir>/demo'] }),
-    base('web', { testEnvironment: 'jsdom' }),
+    base('web', { testEnvironment: 'jsdom', setupFiles: ['<rootDir>/scripts/browserGlobals.cjs'] }),
     base('e2e'),
   ],
 }

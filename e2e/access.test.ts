@@ -74,7 +74,7 @@ test.each(['light', 'dark'])(
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
     const found: string[] = []
     for (const room of rooms) {
-      await page.goto(practice.url + room, { waitUntil: 'networkidle0' })
+      await openRoom(page, practice.url + room)
       found.push(...(await barriers()).map((line) => `${room} ${line}`))
     }
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
@@ -96,11 +96,11 @@ test.each([
   async (_, size) => {
     await page.setViewport(size)
     for (const room of rooms) {
-      await page.goto(practice.url + room, { waitUntil: 'networkidle0' })
+      await openRoom(page, practice.url + room)
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
       expect(`${room} ${wide}`).toBe(`${room} ${Math.min(0, wide)}`)
     }
-    await page.goto(`${practice.url}/visit/demoansavisit1/look`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${practice.url}/visit/demoansavisit1/look`)
     expect(await page.$eval('[data-on]', (e) => e.getBoundingClientRect().bottom <= window.innerHeight)).toBe(
       true,
     )
@@ -110,7 +110,7 @@ test.each([
 
 test('with a finger, every control of a row is at least 44 px high', async () => {
   await page.setViewport({ width: 820, height: 1180, hasTouch: true, isMobile: true })
-  await page.goto(`${practice.url}/visit/demoansavisit1/move`, { waitUntil: 'networkidle0' })
+  await openRoom(page, `${practice.url}/visit/demoansavisit1/move`)
   const small = await page.$$eval('[data-row] [data-side] button, [data-row] input', (controls) =>
     controls
       .map((c) => [c.getAttribute('aria-label'), Math.round(c.getBoundingClientRect().height)] as const)
@@ -126,7 +126,7 @@ test('with a finger, every control of a row is at least 44 px high', async () =>
 
 test('every step of a visit is reached by keyboard from the top of the page', async () => {
   await page.setViewport({ width: 1280, height: 800 })
-  await page.goto(`${practice.url}/visit/demoansavisit1/story`, { waitUntil: 'networkidle0' })
+  await openRoom(page, `${practice.url}/visit/demoansavisit1/story`)
   const reached = new Set<string>()
   for (let i = 0; i < 40; i++) {
     await page.keyboard.press('Tab')

@@ -9,6 +9,7 @@ import {
   fill,
   openBrowser,
   openPage,
+  openRoom,
   saved,
   signIn,
   textOf,
@@ -259,7 +260,7 @@ describe('when something goes wrong', () => {
   const visit = () => `${practice.url}/visit/demosunavisit1`
 
   test('without the network edits wait, and are sent when it is back', async () => {
-    await page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${visit()}/move`)
     await page.setOfflineMode(true)
     await fill(page, 'kneeToWall', '101', '102')
     await page.waitForSelector('[data-save="waiting"]')
@@ -276,7 +277,7 @@ describe('when something goes wrong', () => {
     await page.waitForSelector('[data-save="waiting"]')
     await page.goto('about:blank')
     await page.setOfflineMode(false)
-    await page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${visit()}/move`)
     await saved(page)
     expect(await page.$eval(cell('heelRaises', 'left'), (e) => (e as HTMLInputElement).value)).toBe('14')
   })
@@ -300,7 +301,7 @@ describe('when something goes wrong', () => {
   })
 
   test('a file that is no picture gets one sentence, and the print stays', async () => {
-    await page.goto(`${visit()}/look`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${visit()}/look`)
     const before = await archIndexOnScreen()
     const file = join(practice.folder, 'notes.png')
     writeFileSync(file, 'these are notes, not a picture')
@@ -320,7 +321,7 @@ describe('when something goes wrong', () => {
   })
 
   test('a stop blocks the plan and offers the letter; dealt with, it opens again', async () => {
-    await page.goto(`${practice.url}/visit/demoyuskvisit1/plan`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${practice.url}/visit/demoyuskvisit1/plan`)
     await page.waitForSelector('::-p-text(No plan until the stop is dealt with)')
     await clickText(page, 'To the letter')
     expect(await textOf(page, 'article[aria-label="Letter"]')).toContain('To a doctor, today')
@@ -329,7 +330,7 @@ describe('when something goes wrong', () => {
     await type(page, 'How it was dealt with', 'Seen at the harbour clinic, settled.')
     await clickText(page, 'Confirm as Ilse Marrack')
     await page.waitForSelector('::-p-text(Dealt with by Ilse Marrack)')
-    await page.goto(`${practice.url}/visit/demoyuskvisit1/plan`, { waitUntil: 'networkidle0' })
+    await openRoom(page, `${practice.url}/visit/demoyuskvisit1/plan`)
     await page.waitForSelector('::-p-text(Toe spacing)')
   })
 })

@@ -112,7 +112,7 @@ export function parsePath(path: FieldPath): ParsedPath | undefined {
   if ((kind === 'mark' || kind === 'shoe') && idPart.test(a)) return { kind, id: a }
   if (kind === 'print' && isOneOf(sides, a)) return { kind, side: a }
   if (kind === 'dealt' && isOneOf(cautionIds, a)) return { kind, caution: a }
-  if (kind === 'answer' && (a in answerSchemas || cautionKeys.includes(a))) return { kind, key: a }
+  if (kind === 'answer' && (isAnswerKey(a) || cautionKeys.includes(a))) return { kind, key: a }
   return undefined
 }
 
@@ -125,7 +125,8 @@ function measureValueSchema(id: MeasureId): z.ZodType {
 }
 
 function isAnswerKey(key: string): key is AnswerKey {
-  return key in answerSchemas
+  // own keys only: a path may come from anywhere, and every object has a constructor
+  return Object.hasOwn(answerSchemas, key)
 }
 
 /** The contract of one field's value, without null; null takes a value away. */

@@ -36,7 +36,7 @@ export type WatchedPage = { page: Page; requested: string[]; complaints: string[
 export async function openPage(browser: Browser, size = { width: 1280, height: 800 }): Promise<WatchedPage> {
   const page = await browser.newPage()
   await page.setViewport(size)
-  page.setDefaultTimeout(6_000)
+  page.setDefaultTimeout(15_000)
   const requested: string[] = []
   const complaints: string[] = []
   page.on('request', (request) => requested.push(request.url()))
@@ -45,6 +45,13 @@ export async function openPage(browser: Browser, size = { width: 1280, height: 8
     if (message.type() === 'error' && !message.text().includes('status of 4')) complaints.push(message.text())
   })
   return { page, requested, complaints }
+}
+
+/** Opens a room and waits until its heading stands there. */
+export async function openRoom(page: Page, address: string): Promise<void> {
+  await page.goto(address, { waitUntil: 'domcontentloaded' })
+  await page.waitForSelector('main h1')
+  await page.waitForNetworkIdle({ idleTime: 120 })
 }
 
 export async function signIn(page: Page, url: string): Promise<void> {

@@ -129,7 +129,7 @@ function StiffnessField({
         value={value ?? 0}
         onChange={onPut}
         label={(v) => (v === 0 ? 'folds like cloth' : v === 5 ? 'does not give' : String(v))}
-        thumbProps={{ 'aria-label': `${label}, 0 folds like cloth to 5 does not give` }}
+        thumbLabel={`${label}, 0 folds like cloth to 5 does not give`}
         mt={8}
       />
     </div>

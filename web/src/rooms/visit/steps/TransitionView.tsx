@@ -85,12 +85,9 @@ function WeeksChart({ transition: { weeks } }: { transition: Transition }) {
     grid: { color: line },
   })
   return (
-    <div
-      className={classes.chart}
-      role="img"
-      aria-label={`Minutes a week from ${weeks[0]?.minutes ?? 0} in week 1 to ${weeks[weeks.length - 1]?.minutes ?? 0} in week ${weeks.length}`}
-    >
+    <div className={classes.chart}>
       <Bar
+        aria-label={`Minutes a week from ${weeks[0]?.minutes ?? 0} in week 1 to ${weeks[weeks.length - 1]?.minutes ?? 0} in week ${weeks.length}`}
         data={{
           labels: weeks.map((w) => w.week),
           datasets: [

@@ -1,0 +1,126 @@
+import { MantineProvider } from '@mantine/core'
+import { fireEvent, render, screen } from '@testing-library/react'
+import { emptyFoot } from '@sturvo/core/measures'
+import { defaultSettings, read, type VisitFacts } from '@sturvo/core/reading'
+import { referenceValues } from '@sturvo/core/reference'
+import { bySide } from '@sturvo/core/side'
+import { neutralFoot } from '@sturvo/core/synthetic'
+import { footShapeOf } from './footShapeOf'
+import { footToMat, matToFoot } from './matFrame'
+import { layerToggled, matSlice, nextLayerChosen } from './matSlice'
+import { MatView, type MatViewProps } from './MatView'
+
+const references = referenceValues()
+const weighed = (h: number, m1: number, m5: number) => ({
+  ...emptyFoot,
+  numbers: {
+    scaleHeel: h,
+    scaleInner: m1,
+    scaleOuter: m5,
+    navicularSit: 42,
+    navicularStand: 31,
+    halluxAngle: 17,
+  },
+})
+const facts: VisitFacts = {
+  ageYears: 40,
+  feet: { left: weighed(10, 5, 5), right: weighed(20, 13, 3) },
+  prints: { left: undefined, right: undefined },
+  loadMethod: 'scales',
+  worstPain: undefined,
+  soreSides: [],
+  hoursStanding: undefined,
+  hoursWalking: undefined,
+  runs: false,
+  kneeComesIn: false,
+  cautionAnswers: {},
+  dealtWith: {},
+  shoes: [],
+  plan: { minutesPerSession: 15, sessionsPerWeek: 5, kit: [], pinned: [], banned: [], pace: 'usual' },
+}
+const props = (changed: Partial<MatViewProps> = {}): MatViewProps => ({
+  shapes: bySide((side) => ({ ...neutralFoot, side })),
+  feet: facts.feet,
+  prints: { left: undefined, right: undefined },
+  marks: [],
+  reading: read(facts, references, defaultSettings),
+  tripodPoints: 'heads',
+  navicularErrorMm: 1.2,
+  layers: ['load', 'arch', 'toes', 'pain'],
+  onLayerToggled: () => undefined,
+  ...changed,
+})
+const show = (changed: Partial<MatViewProps> = {}) =>
+  render(
+    <MantineProvider>
+      <MatView {...props(changed)} />
+    </MantineProvider>,
+  )
+
+test('left is on the left: the left foot lies left of the right one, big toes to the middle', () => {
+  expect(footToMat({ x: 0, y: 100 }, 'left').x).toBeLessThan(footToMat({ x: 0, y: 100 }, 'right').x)
+  expect(footToMat({ x: 30, y: 0 }, 'left').x).toBeGreaterThan(footToMat({ x: 0, y: 0 }, 'left').x)
+  expect(footToMat({ x: 30, y: 0 }, 'right').x).toBeLessThan(footToMat({ x: 0, y: 0 }, 'right').x)
+  for (const side of ['left', 'right'] as const)
+    expect(matToFoot(footToMat({ x: 12, y: 34 }, side), side)).toEqual({ x: 12, y: 34 })
+})
+
+test('loads, heights and angles stand on the Mat in words and numbers', () => {
+  show()
+  for (const text of ['36 % of weight', '64 % of weight', 'three points off', 'three points even'])
+    expect(screen.getByText(text)).toBeTruthy()
+  expect(screen.getAllByText('big toe leans 17°')).toHaveLength(2)
+  expect(screen.getAllByText('sit 42')).toHaveLength(2)
+})
+
+test('a layer that is off is not drawn; its button says so and turns it on', () => {
+  const toggled: string[] = []
+  show({ layers: [], onLayerToggled: (layer) => toggled.push(layer) })
+  expect(screen.queryByText('three points off')).toBeNull()
+  const button = screen.getByRole('button', { name: 'Load' })
+  expect(button.getAttribute('aria-pressed')).toBe('false')
+  fireEvent.click(button)
+  expect(toggled).toEqual(['load'])
+})
+
+test('by keyboard a sore spot starts under the heel and can be taken away', () => {
+  const marked: unknown[] = []
+  const taken: string[] = []
+  show({
+    onMarked: (mark) => marked.push(mark),
+    onMarkTakenAway: (id) => taken.push(id),
+    marks: [{ id: 'mark00000001', side: 'right', across: 0, along: 0.4, kind: 'pain' }],
+  })
+  fireEvent.keyDown(screen.getByRole('button', { name: 'left foot: tap where it is sore' }), { key: 'Enter' })
+  expect(marked).toEqual([{ side: 'left', across: 0, along: 0.1, kind: 'pain' }])
+  fireEvent.keyDown(screen.getByRole('button', { name: 'right foot, sore spot: take away' }), {
+    key: 'Delete',
+  })
+  expect(taken).toEqual(['mark00000001'])
+})
+
+test('layers go round and toggle', () => {
+  const { reducer } = matSlice
+  let mat = reducer({ shown: ['load', 'arch'] }, nextLayerChosen())
+  expect(mat.shown).toEqual(['print'])
+  mat = reducer(mat, layerToggled('pain'))
+  expect(reducer(mat, layerToggled('print')).shown).toEqual(['pain'])
+  expect(reducer({ shown: ['shoe'] }, nextLayerChosen()).shown).toEqual(['load'])
+})
+
+test('a foot is drawn from its print and its own big toe; without a print from a neutral foot', () => {
+  const print = {
+    lengthMm: 240,
+    toelessLengthMm: 196,
+    ballWidthMm: 88,
+    heelWidthMm: 52,
+    toeWidthMm: undefined,
+    archIndex: { value: 0.3, error: 0 },
+    printKind: 'full' as const,
+  }
+  const drawn = footShapeOf({ side: 'left', foot: facts.feet.left, print, ballWidthMm: 97 })
+  expect(drawn).toMatchObject({ lengthMm: 246, ballWidthMm: 97, halluxAngleDeg: 17, kind: 'full' })
+  expect(
+    footShapeOf({ side: 'left', foot: emptyFoot, print: undefined, ballWidthMm: undefined }),
+  ).toMatchObject({ lengthMm: neutralFoot.lengthMm, halluxAngleDeg: neutralFoot.halluxAngleDeg })
+})
