@@ -36,7 +36,7 @@ const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.le
 async function main(): Promise<void> {
   const { image } = printPicture(
     { ...neutralFoot, side: 'left' },
-    { seed: 3, mmPerPx, marginMm: 55, turnDeg: 5 },
+    { seed: 3, mmPerPx, marginMm: 66, turnDeg: 5 },
   )
   const megapixels = (image.widthPx * image.heightPx) / 1e6
   const pipeline = () => {

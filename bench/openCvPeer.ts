@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import type { RasterImage } from '@sturvo/core/image'
 
 type Mat = { delete: () => void; data: Uint8Array }
@@ -23,19 +24,14 @@ type OpenCv = {
   MORPH_RECT: number
   MORPH_OPEN: number
   MORPH_CLOSE: number
-  onRuntimeInitialized?: () => void
 }
 export type Peer = { stages: () => number; free: () => void }
 
 /** The peer with the picture already in its own memory, so that only the work is timed. */
 export async function loadPeer(image: RasterImage): Promise<Peer> {
-  const loaded = ((await import('@techstark/opencv-js')) as unknown as { default: OpenCv | Promise<OpenCv> })
-    .default
-  const cv = await loaded
-  if (typeof cv.Mat !== 'function')
-    await new Promise<void>((resolve) => {
-      cv.onRuntimeInitialized = resolve
-    })
+  // the module carries a `then` that answers with itself: awaiting or importing it would never end
+  const cv = createRequire(__filename)('@techstark/opencv-js') as OpenCv
+  while (typeof cv.Mat !== 'function') await new Promise((resolve) => setTimeout(resolve, 20))
   const source = cv.matFromArray(image.heightPx, image.widthPx, cv.CV_8UC1, image.data)
   const kernel = cv.getStructuringElement(cv.MORPH_RECT, new cv.Size(5, 5))
   const stages = () => {

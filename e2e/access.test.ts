@@ -6,6 +6,7 @@ import {
   cell,
   openBrowser,
   openPage,
+  openRoom,
   signIn,
   type OpenBrowser,
   type WatchedPage,

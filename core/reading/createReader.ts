@@ -12,6 +12,7 @@ export function createReader(): (
   settings: PracticeSettings,
 ) => VisitReading {
   const kept = new Map<string, { key: string; output: unknown }>()
+  let readWith: readonly [References?, PracticeSettings?] = []
   const run: StepRunner = (step, input, compute) => {
     const key = JSON.stringify(input)
     const last = kept.get(step)
@@ -21,5 +22,10 @@ export function createReader(): (
     kept.set(step, { key, output })
     return output
   }
-  return (facts, references, settings) => read(facts, references, settings, run)
+  return (facts, references, settings) => {
+    // the table and the settings touch every step, and hardly ever change
+    if (readWith[0] !== references || readWith[1] !== settings) kept.clear()
+    readWith = [references, settings]
+    return read(facts, references, settings, run)
+  }
 }

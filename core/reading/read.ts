@@ -53,31 +53,34 @@ export function read(
   const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
   const cautions = run(
     'story',
-    [facts.cautionAnswers, facts.ageYears, facts.dealtWith, references] as const,
+    [facts.cautionAnswers, facts.ageYears, facts.dealtWith] as const,
     ([answers, ageYears, dealtWith]) => readCautions({ answers, ageYears, dealtWith }, references),
   )
   const look = bySide((side) =>
-    run(`look.${side}`, { foot: facts.feet[side], print: facts.prints[side], side, references }, (input) =>
+    run(`look.${side}`, { foot: facts.feet[side], print: facts.prints[side], side }, (input) =>
       readLook(input, references),
     ),
   )
   const load = run(
     'load',
-    { feet: facts.feet, method: facts.loadMethod, target: settings.loadTarget, references },
+    { feet: facts.feet, method: facts.loadMethod, target: settings.loadTarget },
     (input) => readLoad(input, references),
   )
-  const move = run('move', { feet: facts.feet, bigToeGoalDeg, references }, () =>
+  const move = run('move', { feet: facts.feet, bigToeGoalDeg }, () =>
     readMove(facts.feet, bigToeGoalDeg, references),
   )
   const grades = bySide((side) =>
-    run(
-      `grade.${side}`,
-      { foot: facts.feet[side], lengthMm: look[side].lengthMm, side, references },
-      (input) => readGrades(input, references),
+    run(`grade.${side}`, { foot: facts.feet[side], lengthMm: look[side].lengthMm, side }, (input) =>
+      readGrades(input, references),
     ),
   )
-  const shoes = run('shoes', { shoes: facts.shoes, look, references }, () =>
-    readShoes(facts.shoes, look, references),
+  const shoes = run(
+    'shoes',
+    {
+      shoes: facts.shoes,
+      widths: bySide((side) => [look[side].ballWidthMm, look[side].toeWidthMm]),
+    },
+    () => readShoes(facts.shoes, look, references),
   )
   const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
   const plan = cautions.isBlocked
@@ -91,7 +94,6 @@ export function read(
           settings,
           pain: facts.worstPain,
           feet: facts.feet,
-          references,
         },
         () => planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references),
       )
