@@ -69,12 +69,25 @@ const rooms = [
   '/visit/demoyuskvisit1/plan',
 ]
 
-test.each(['light', 'dark'])(
+// colours are what differs in the dark, so a few rooms that show all of them are enough there
+const inTheDark = [
+  '/',
+  '/people',
+  '/practice',
+  '/visit/demoansavisit1/look',
+  '/visit/demoansavisit1/plan',
+  '/visit/demoyuskvisit1/story',
+]
+
+test.each([
+  ['light', rooms],
+  ['dark', inTheDark],
+])(
   'no serious barrier in any room, %s',
-  async (scheme) => {
+  async (scheme, shown) => {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
     const found: string[] = []
-    for (const room of rooms) {
+    for (const room of shown) {
       await openRoom(page, practice.url + room)
       found.push(...(await barriers()).map((line) => `${room} ${line}`))
     }
@@ -96,7 +109,7 @@ test.each([
   '%s nothing runs out of the side, and the way on is there',
   async (_, size) => {
     await page.setViewport(size)
-    for (const room of rooms) {
+    for (const room of rooms.filter((_, i) => i % 2 === 0)) {
       await openRoom(page, practice.url + room)
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
       expect(`${room} ${wide}`).toBe(`${room} ${Math.min(0, wide)}`)

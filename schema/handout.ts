@@ -2,7 +2,7 @@ import type { VisitReading } from '@sturvo/core/reading'
 import type { FigureId } from '@sturvo/core/training'
 import { cautionText, roleText } from './words/cautionText'
 import { clientWords } from './words/findingText'
-import { doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
+import { careText, doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
 export type Handout = {
@@ -55,7 +55,7 @@ export function handoutOf(input: {
     drills: (first?.picks ?? []).map(({ exercise: e }) => ({
       name: e.name,
       dose: doseText(e),
-      cue: e.cue,
+      cue: [e.cue, careText(e, reading.cautions.effects)].filter(Boolean).join(' '),
       slip: e.slip,
       figure: e.figure,
     })),

@@ -6,7 +6,6 @@ export const settingsSchema = z.object({
   loadTarget: z.enum(['heelHalf', 'equalThirds']),
   tripodPoints: z.enum(['heads', 'pads']),
   plantarFascia: z.enum(['strengthen', 'lengthen']),
-  pressureTools: z.enum(['softOnly', 'firmAllowed']),
   toeCurl: z.enum(['pointedOnly', 'allowed', 'avoided']),
   hipDrills: z.enum(['always', 'whenKneeIn']),
   barefoot: z.enum(['gradual', 'cautious', 'most']),

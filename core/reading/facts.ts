@@ -57,7 +57,6 @@ export const defaultSettings: PracticeSettings = {
   loadTarget: 'heelHalf',
   tripodPoints: 'heads',
   plantarFascia: 'strengthen',
-  pressureTools: 'softOnly',
   toeCurl: 'pointedOnly',
   hipDrills: 'always',
   barefoot: 'gradual',

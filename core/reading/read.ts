@@ -258,6 +258,7 @@ function transitionOf(
       runs: facts.runs,
       factors: (Object.keys(holds) as TransitionFactor[]).filter((id) => holds[id]),
       softStart: cautions.effects.has('softGround'),
+      staysInside: cautions.effects.has('noBarefootOutside'),
     },
     references,
   )

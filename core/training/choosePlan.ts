@@ -10,7 +10,6 @@ export type TrainingSettings = {
   toeCurl: 'pointedOnly' | 'allowed' | 'avoided'
   plantarFascia: 'strengthen' | 'lengthen'
   hipDrills: 'always' | 'whenKneeIn'
-  pressureTools: 'softOnly' | 'firmAllowed'
 }
 
 /** What the chooser is asked. A solver may replace the greedy one without touching its callers. */

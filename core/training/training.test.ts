@@ -41,7 +41,6 @@ const input = (changed: Partial<PlanInput> = {}): PlanInput => ({
     toeCurl: 'pointedOnly',
     plantarFascia: 'strengthen',
     hipDrills: 'always',
-    pressureTools: 'softOnly',
   },
   measured: {
     singleLegOpenS: 12,

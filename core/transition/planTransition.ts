@@ -43,6 +43,8 @@ export function planTransition(
     runs: boolean
     factors: readonly TransitionFactor[]
     softStart: boolean
+    /** a caution keeps bare feet and thin shoes off the street */
+    staysInside?: boolean
   },
   references: References,
 ): Transition {
@@ -62,7 +64,15 @@ export function planTransition(
     references,
   })
   const weeks = peaks.map((peak, i) =>
-    weekOf({ peak, week: i + 1, first: firstMinutes, shortestWeeks, softStart: input.softStart, references }),
+    weekOf({
+      peak,
+      week: i + 1,
+      first: firstMinutes,
+      shortestWeeks,
+      softStart: input.softStart,
+      staysInside: input.staysInside ?? false,
+      references,
+    }),
   )
   const reached = weeks.find((w) => w.minutes >= targetMinutes)
   return {
@@ -150,6 +160,7 @@ function weekOf(input: {
   first: number
   shortestWeeks: number
   softStart: boolean
+  staysInside: boolean
   references: References
 }): TransitionWeek {
   const { peak, week, references } = input
@@ -184,7 +195,7 @@ function weekOf(input: {
       ? input.softStart
         ? 'soft'
         : 'indoor'
-      : week <= (2 * input.shortestWeeks) / 3
+      : input.staysInside || week <= (2 * input.shortestWeeks) / 3
         ? 'indoor'
         : 'outdoor',
   }

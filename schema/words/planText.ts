@@ -9,6 +9,7 @@ import type {
 } from '@sturvo/core/training'
 import type { SpacingStart } from '@sturvo/core/spacing'
 import type { TransitionFactor } from '@sturvo/core/transition'
+import type { CautionEffect } from '@sturvo/core/cautions'
 import { effectText } from './cautionText'
 import { num } from './rich'
 
@@ -72,6 +73,13 @@ export function doseText(e: Exercise): string {
   const { sets, work } = e.dose
   const once = 'holdS' in work ? `${work.holdS} s` : `${work.reps}`
   return `${sets} × ${once}${e.sides === 'each' ? ' each side' : ''}`
+}
+
+/** What a caution asks of one drill, beyond allowing it. */
+export function careText(e: Exercise, effects: ReadonlySet<CautionEffect>): string {
+  return effects.has('supportAtHand') && (e.traits.includes('oneLeg') || e.position === 'standing')
+    ? 'Keep something steady within reach.'
+    : ''
 }
 
 const settingText = {

@@ -24,11 +24,6 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
     changes: 'Which drills are allowed for that complaint.',
     choices: { strengthen: 'Strengthen and unload', lengthen: 'Lengthen, roll and cool' },
   },
-  pressureTools: {
-    name: 'Pressure tools',
-    changes: 'Kit that drills may ask for.',
-    choices: { softOnly: 'Soft ball only', firmAllowed: 'Firm ball allowed' },
-  },
   toeCurl: {
     name: 'Toe-curl drills',
     changes: 'Which curl drills the plan may choose.',

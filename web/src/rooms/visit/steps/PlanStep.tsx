@@ -6,6 +6,8 @@ import { exerciseOf, kitItems, type LeftOut, type PhasePlan, type Pick } from '@
 import { paces } from '@sturvo/core/transition'
 import {
   becauseText,
+  careText,
+  effectText,
   capacityText,
   doseText,
   kitText,
@@ -15,6 +17,7 @@ import {
   spacingText,
   stageText,
 } from '@sturvo/schema/words'
+import { Cairn } from '../../../parts/Cairn'
 import { FigureView } from '../../../parts/FigureView'
 import { useOpenVisit } from '../visitContext'
 import classes from './PlanStep.module.css'
@@ -48,6 +51,7 @@ export function PlanStep() {
   return (
     <div className={classes.plan}>
       <PlanWishes />
+      <LimitsInForce />
       {plan.relax.map((wish, i) => (
         <p key={i} className={classes.relax} role="status">
           {relaxText(wish, (id) => exerciseOf(id)?.name ?? id)}
@@ -85,6 +89,17 @@ export function PlanStep() {
         )}
       </section>
     </div>
+  )
+}
+
+function LimitsInForce() {
+  const { reading } = useOpenVisit()
+  const { effects } = reading.cautions
+  if (effects.size === 0) return null
+  return (
+    <p className={classes.limits}>
+      <Cairn size={18} /> Limits in force: {[...effects].map((e) => effectText[e]).join(' · ')}
+    </p>
   )
 }
 
@@ -171,7 +186,7 @@ function PhaseView({ phase, fromWeek }: { phase: PhasePlan; fromWeek: number }) 
 
 function PickView({ pick }: { pick: Pick }) {
   const { exercise: e } = pick
-  const { facts, record } = useOpenVisit()
+  const { facts, reading, record } = useOpenVisit()
   const { pinned, banned } = facts.plan
   const because = becauseText(pick.because)
   return (
@@ -182,7 +197,7 @@ function PickView({ pick }: { pick: Pick }) {
           <strong>{e.name}</strong> <span className={classes.dose}>{doseText(e)}</span>{' '}
           <span className={classes.soft}>{num(pick.minutes)} min</span>
         </p>
-        <p>{e.cue}</p>
+        <p>{[e.cue, careText(e, reading.cautions.effects)].filter(Boolean).join(' ')}</p>
         <p className={classes.soft}>
           {because === ''
             ? pick.isPinned

@@ -1,0 +1,43 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { openBrowser, openPage, openRoom, signIn } from './support/openBrowser'
+import { startPractice } from './support/startPractice'
+
+const folder = join(__dirname, '..', 'docs', 'screenshots')
+const visit = '/visit/demoansavisit1'
+const pictures: [name: string, path: string][] = [
+  ['today', '/'],
+  ['people', '/people'],
+  ['practice', '/practice'],
+  ...['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'].map((step): [string, string] => [
+    step,
+    `${visit}/${step}`,
+  ]),
+  ['stop', '/visit/demoyuskvisit1/plan'],
+]
+
+/** One current picture of each main view, from the made-up practice only. */
+async function main(): Promise<void> {
+  mkdirSync(folder, { recursive: true })
+  const [practice, open] = await Promise.all([startPractice(), openBrowser()])
+  const { page } = await openPage(open.browser)
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
+  const take = async (name: string) => {
+    await new Promise((resolve) => setTimeout(resolve, 500))
+    await page.screenshot({ path: join(folder, `${name}.png`) })
+  }
+  await page.goto(`${practice.url}/signin`, { waitUntil: 'networkidle0' })
+  await take('signin')
+  await signIn(page, practice.url)
+  for (const [name, path] of pictures) {
+    await openRoom(page, practice.url + path)
+    await take(name)
+  }
+  await page.setViewport({ width: 820, height: 1180, hasTouch: true })
+  await openRoom(page, `${practice.url}${visit}/load`)
+  await take('tablet')
+  await open.close()
+  await practice.stop()
+}
+
+void main()
