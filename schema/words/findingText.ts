@@ -79,7 +79,7 @@ export function findingWords(f: Finding): FindingWords {
           strong(printKindText[f.printKind]),
           `, arch index ${num(f.archIndex.value, 3)}.`,
         ],
-        detail: `± ${num(f.archIndex.error, 3)} from the pixel size · at or below 0.21 high, at or above 0.26 low`,
+        detail: `± ${f.archIndex.error < 0.0005 ? 'under 0.001' : num(f.archIndex.error, 3)} from the pixel size · at or below 0.21 high, at or above 0.26 low`,
         evidence: 'Arch index: area of the middle third over the toeless area (Cavanagh & Rodgers 1987).',
       }
     case 'tripod': {
@@ -182,7 +182,7 @@ export function findingWords(f: Finding): FindingWords {
       const worst = Math.min(ballMarginMm ?? Infinity, toesMarginMm ?? Infinity)
       return isNarrow
         ? {
-            sentence: [`${shoe.name} is `, strong(`${num(-worst, 0)} mm narrower`), ' than the foot.'],
+            sentence: [`${shoe.name}: `, strong(`${num(-worst, 0)} mm narrower`), ' than the foot.'],
             detail: `ball ${margin(ballMarginMm)} · toes ${margin(toesMarginMm)} · worn ${pct(f.reading.hoursShare)} of the hours`,
             evidence: 'Inner width and 2 mm stretch less the wider foot.',
           }
@@ -201,7 +201,7 @@ export function findingWords(f: Finding): FindingWords {
       ].filter(Boolean)
       return {
         sentence: [
-          `${mostWorn!.shoe.name} decides: worn `,
+          `What decides: ${mostWorn!.shoe.name}, worn `,
           strong(pct(mostWorn!.hoursShare)),
           ` of ${num(hoursPerWeek, 0)} h a week.`,
         ],

@@ -32,7 +32,7 @@ export function SaveStateView() {
     <>
       <Tooltip label="Undo (Ctrl Z)">
         <ActionIcon
-          variant="subtle"
+          variant="transparent"
           color="gray"
           size="lg"
           aria-label="Undo"
@@ -44,7 +44,7 @@ export function SaveStateView() {
       </Tooltip>
       <Tooltip label="Redo (Shift Ctrl Z)">
         <ActionIcon
-          variant="subtle"
+          variant="transparent"
           color="gray"
           size="lg"
           aria-label="Redo"

@@ -28,14 +28,14 @@ export function ReadingPanel({ step, next }: { step: Step; next: Step | undefine
     record({
       'answer.pinnedSentences': pinned.includes(id) ? pinned.filter((p) => p !== id) : [...pinned, id],
     })
-  const testsHere = reading.testNext.slice(0, 3)
+  const testsHere = reading.cautions.isBlocked ? [] : reading.testNext.slice(0, 3)
   return (
     <aside className={classes.reading} aria-label="Reading">
       <div className={classes.scroll} tabIndex={0} role="group" aria-label="What the values say">
         <h2>Reading</h2>
         <p className={classes.small}>
           from {reading.valueCount} {reading.valueCount === 1 ? 'value' : 'values'}
-          {reading.testNext.length > 0 ? ` · ${reading.testNext.length} would make it surer` : ''}
+          {testsHere.length > 0 ? ` · ${reading.testNext.length} would make it surer` : ''}
         </p>
         <StopNotes />
         {list.length === 0 && !reading.cautions.isBlocked && (

@@ -77,7 +77,7 @@ function WalkingPrint({
   const path = svgPath(outlines[side].map((p) => ({ x: p.y, y: p.x * sign })))
   const width = isPresent ? 56 : 44
   return (
-    <svg width={width} height={width * 0.44} viewBox="-4 -62 262 116" aria-hidden="true">
+    <svg width={width} height={width * 0.507} viewBox="-8 -72 272 138" aria-hidden="true">
       <clipPath id={`fill-${side}-${Math.round(share * 1000)}`}>
         <rect x="-4" y="-70" width={4 + 254 * share} height="140" />
       </clipPath>
