@@ -1,7 +1,8 @@
-import type { VisitReading } from '@sturvo/core/reading'
+import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { FigureId } from '@sturvo/core/training'
 import { cautionText, roleText } from './words/cautionText'
-import { clientWords } from './words/findingText'
+import { clientWords, findingWords } from './words/findingText'
+import { plain } from './words/rich'
 import { careText, doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
@@ -32,10 +33,14 @@ export function handoutOf(input: {
   on: string
   sessionsPerWeek: number
   minutesPerSession: number
+  /** ids of the findings that were pinned: these go on the page first */
+  pinnedFindings: readonly string[]
 }): Handout {
   const { reading, practice, client, on } = input
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
   const first = reading.plan?.phases[0]
+  const isPinned = (f: Finding) => input.pinnedFindings.includes(f.id)
+  const inOrder = [...reading.findings.filter(isPinned), ...reading.findings.filter((f) => !isPinned(f))]
   return {
     practice,
     client,
@@ -46,10 +51,10 @@ export function handoutOf(input: {
           see: [...new Set(stops.map((c) => roleText[c.see ?? 'doctor']))].join(' or '),
         }
       : undefined,
-    seen: reading.findings
-      .map(clientWords)
+    seen: inOrder
+      .map((f) => clientWords(f) ?? (isPinned(f) ? plain(findingWords(f).sentence) : undefined))
       .filter((text) => text !== undefined)
-      .slice(0, sentencesShown),
+      .slice(0, Math.max(sentencesShown, input.pinnedFindings.length)),
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
     drills: (first?.picks ?? []).map(({ exercise: e }) => ({

@@ -18,17 +18,7 @@ export const capacities = [
   'bounce',
 ] as const
 export type Capacity = (typeof capacities)[number]
-export const kitItems = [
-  'band',
-  'softBall',
-  'step',
-  'cloth',
-  'wall',
-  'support',
-  'wedge',
-  'bench',
-  'marbles',
-] as const
+export const kitItems = ['band', 'softBall', 'step', 'cloth', 'wall', 'support', 'bench'] as const
 export type KitItem = (typeof kitItems)[number]
 export const stages = ['wake', 'build', 'joinUp', 'load'] as const
 export type Stage = (typeof stages)[number]

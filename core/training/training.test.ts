@@ -186,3 +186,7 @@ test('the deficit table is straight between fine and clearly short', () => {
     ).bigToeExtension.left,
   ).toBeGreaterThan(0)
 })
+
+test('every piece of kit that can be ticked opens at least one drill', () => {
+  for (const item of kitItems) expect(library.some((e) => e.kit.includes(item))).toBe(true)
+})

@@ -4,6 +4,8 @@ import { cautionText, roleText } from './cautionText'
 import { findingWords } from './findingText'
 import { plain } from './rich'
 
+const notedMost = 6 // findings nobody pinned
+
 /** The referral letter: from whom, why, what was found, what was stopped. No diagnosis. */
 export function letterText(input: {
   practice: { name: string; place: string }
@@ -12,10 +14,16 @@ export function letterText(input: {
   on: string
   stops: readonly Caution[]
   findings: readonly Finding[]
+  /** ids of the findings that were pinned: these are always in the letter */
+  pinnedFindings: readonly string[]
 }): string {
   const { practice, client, stops } = input
   const see = [...new Set(stops.map((c) => (c.see ? roleText[c.see] : roleText.doctor)))].join(' or ')
-  const shown = input.findings.filter((f) => f.concern !== 'fine').slice(0, 6)
+  const isPinned = (f: Finding) => input.pinnedFindings.includes(f.id)
+  const shown = [
+    ...input.findings.filter(isPinned),
+    ...input.findings.filter((f) => !isPinned(f) && f.concern !== 'fine').slice(0, notedMost),
+  ]
   return [
     `${practice.name}, ${practice.place}`,
     input.on,

@@ -44,9 +44,7 @@ export const kitText: Record<KitItem, string> = {
   cloth: 'cloth',
   wall: 'wall',
   support: 'something to hold',
-  wedge: 'wedge',
   bench: 'bench',
-  marbles: 'marbles',
 }
 
 const evidenceText: Record<Evidence['measure'], (e: Evidence) => string> = {

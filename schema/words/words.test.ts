@@ -166,6 +166,7 @@ test("the client's page holds drills, shoes and care; with a stop only where to 
     client: 'Ansa Rook',
     on: '4 May 2026',
     ...facts.plan,
+    pinnedFindings: [],
   })
   expect(page.blocked).toBeUndefined()
   expect(page.drills.length).toBeGreaterThan(2)
@@ -178,6 +179,7 @@ test("the client's page holds drills, shoes and care; with a stop only where to 
     client: 'Ansa Rook',
     on: '4 May 2026',
     ...facts.plan,
+    pinnedFindings: [],
   })
   expect(blocked).toMatchObject({ drills: [], shoes: [], blocked: { see: 'a doctor, today' } })
 })
@@ -191,6 +193,7 @@ test('the letter says from whom, about whom and why, and does not diagnose', () 
     on: '4 May 2026',
     stops: stopped.cautions.cautions,
     findings: stopped.findings,
+    pinnedFindings: [],
   })
   for (const part of [
     'Tideway Foot Room, Orrin Quay',
@@ -207,4 +210,24 @@ test('the OpenAPI document is made from the contracts', () => {
   const document = JSON.stringify(openApiDocument('1.0.0'))
   expect(document).toContain('"openapi":"3.1.0"')
   expect(document).toContain('birthYear')
+})
+
+test('a pinned sentence goes on the page and into the letter, however small it is', () => {
+  const small = reading.findings.find((f) => f.kind === 'sideShare')!
+  const sentence = plain(findingWords(small).sentence)
+  const input = { reading, practice: 'Tideway', client: 'Ansa Rook', on: '4 May 2026', ...facts.plan }
+  expect(handoutOf({ ...input, pinnedFindings: [] }).seen).not.toContain(sentence)
+  expect(handoutOf({ ...input, pinnedFindings: [small.id] }).seen[0]).toBe(sentence)
+  const letter = (pinnedFindings: string[]) =>
+    letterText({
+      practice: { name: 'T', place: 'O' },
+      practitioner: 'I',
+      client: { name: 'A', birthYear: null },
+      on: 'today',
+      stops: [],
+      findings: reading.findings,
+      pinnedFindings,
+    })
+  expect(letter([])).not.toContain(sentence)
+  expect(letter([small.id])).toContain(sentence)
 })

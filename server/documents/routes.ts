@@ -1,6 +1,6 @@
 import dayjs from 'dayjs'
 import { Router } from 'express'
-import { handoutOf } from '@sturvo/schema'
+import { answerOf, handoutOf } from '@sturvo/schema'
 import { letterText } from '@sturvo/schema/words'
 import type { Database } from '../data/database'
 import { Fault, idOf } from '../http/faults'
@@ -20,6 +20,7 @@ export function documentRoutes(database: Database): Router {
       client: person.name,
       on: dayAsRead(visit.startedOn),
       ...facts.plan,
+      pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
     })
     response
       .type('pdf')
@@ -38,6 +39,7 @@ export function documentRoutes(database: Database): Router {
         on: dayAsRead(visit.startedOn),
         stops,
         findings: reading.findings,
+        pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
       }),
     )
   })

@@ -1,7 +1,7 @@
 import { Button, Group } from '@mantine/core'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { handoutOf, type Handout } from '@sturvo/schema'
+import { answerOf, handoutOf, type Handout } from '@sturvo/schema'
 import { letterText } from '@sturvo/schema/words'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
@@ -11,10 +11,18 @@ import classes from './HandoverStep.module.css'
 
 /** The client's page as it will be printed; with a stop, the letter instead of a plan. */
 export function HandoverStep() {
-  const { reading, practice, person, practitioner, facts, startedOn, visitId } = useOpenVisit()
+  const { reading, practice, person, practitioner, facts, fields, startedOn, visitId } = useOpenVisit()
+  const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
   const on = dayjs(startedOn).format('D MMMM YYYY')
-  const handout = handoutOf({ reading, practice: practice.name, client: person.name, on, ...facts.plan })
+  const handout = handoutOf({
+    reading,
+    practice: practice.name,
+    client: person.name,
+    on,
+    ...facts.plan,
+    pinnedFindings,
+  })
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
   return (
     <div className={classes.handover}>
@@ -50,7 +58,15 @@ export function HandoverStep() {
       {stops.length > 0 && (
         <article className={classes.paper} aria-label="Letter">
           <pre className={classes.letter}>
-            {letterText({ practice, practitioner, client: person, on, stops, findings: reading.findings })}
+            {letterText({
+              practice,
+              practitioner,
+              client: person,
+              on,
+              stops,
+              findings: reading.findings,
+              pinnedFindings,
+            })}
           </pre>
         </article>
       )}

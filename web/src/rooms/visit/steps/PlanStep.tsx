@@ -98,7 +98,7 @@ function LimitsInForce() {
   if (effects.size === 0) return null
   return (
     <p className={classes.limits}>
-      <Cairn size={18} /> Limits in force: {[...effects].map((e) => effectText[e]).join(' · ')}
+      <Cairn size={18} /> Cautions in force: {[...effects].map((e) => effectText[e]).join(' · ')}
     </p>
   )
 }
