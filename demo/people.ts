@@ -1,3 +1,4 @@
+import { cautionQuestions } from '@sturvo/core/cautions'
 import type { FootShape } from '@sturvo/core/synthetic'
 import type { BySide } from '@sturvo/core/side'
 import type { KitItem } from '@sturvo/core/training'
@@ -19,20 +20,7 @@ export type MadeUpClient = {
   shoes: readonly ShoeOnShelf[]
 }
 
-const noRedFlags = Object.fromEntries(
-  [
-    'cannotBearWeight',
-    'tenderBone',
-    'hotSwollen',
-    'calfSwollen',
-    'nightPain',
-    'diabetesOrNumb',
-    'boneHistory',
-    'jointFusion',
-    'falls',
-    'oldInjury',
-  ].map((q) => [`caution:${q}`, false]),
-)
+const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`caution:${q}`, false]))
 
 export const madeUpClients: readonly MadeUpClient[] = [
   {

@@ -44,32 +44,18 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
   ]
 }
 
-function shoeValue(r: typeof shoe.$inferSelect): Record<string, unknown> {
+/** The shoe without its row's own columns, and without what nobody measured. */
+function shoeValue(row: typeof shoe.$inferSelect): Record<string, unknown> {
   const {
-    name,
-    hoursPerWeek,
-    stackHeelMm,
-    stackForefootMm,
-    weightG,
-    bendStiffness,
-    twistStiffness,
-    supportFeatures,
-    innerWidthBallMm,
-    innerWidthToesMm,
-  } = r
-  const all = {
-    name,
-    hoursPerWeek,
-    stackHeelMm,
-    stackForefootMm,
-    weightG,
-    bendStiffness,
-    twistStiffness,
-    supportFeatures,
-    innerWidthBallMm,
-    innerWidthToesMm,
-  }
-  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== null))
+    id: _,
+    visitId: _visit,
+    version: _version,
+    created: _created,
+    changed: _changed,
+    deletedOn: _gone,
+    ...value
+  } = row
+  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null))
 }
 
 export async function fieldsOfVisits(
