@@ -5,6 +5,7 @@ import {
   isNumberMeasure,
   meanOfTrials,
   measureStates,
+  measureTable,
   type FootValues,
   type MeasureId,
   type MeasureState,
@@ -94,15 +95,23 @@ function footOf(fields: Fields, side: Side): FootValues {
   }
   const foot: FootValues = { numbers: { ...emptyFoot.numbers }, words: {}, states: {} }
   for (const [measure, values] of trials) {
-    const state = values.find(isState)
+    const word = wordOf(measure, values)
     const numbers = values.filter((v): v is number => typeof v === 'number')
-    if (numbers.length === 0 && state) foot.states[measure] = state
-    else if (isNumberMeasure(measure)) {
-      const mean = meanOfTrials(numbers)
-      if (mean !== undefined) foot.numbers[measure] = mean
-    } else if (typeof values[0] === 'string') foot.words[measure] = values[0]
+    const mean = meanOfTrials(numbers)
+    const state = values.find(isState)
+    if (word !== undefined && !isNumberMeasure(measure)) foot.words[measure] = word
+    else if (mean !== undefined && isNumberMeasure(measure)) foot.numbers[measure] = mean
+    else if (state) foot.states[measure] = state
   }
   return foot
+}
+
+/** "cannot" is an answer where the measure offers it, and a state everywhere else. */
+function wordOf(measure: MeasureId, values: unknown[]): string | undefined {
+  const definition = measureTable[measure]
+  if (definition.kind !== 'word') return undefined
+  const words: readonly string[] = definition.words
+  return words.find((word) => values.includes(word))
 }
 
 function isState(value: unknown): value is MeasureState {

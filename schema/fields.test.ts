@@ -90,6 +90,17 @@ describe('facts', () => {
     })
     expect(feet.right.states).toEqual({ heelRaises: 'notTested' })
   })
+  test('"cannot" is a word where the measure offers it, and a state elsewhere', () => {
+    const { feet } = factsWith({
+      'measure.heelActiveWord.left.1': 'cannot',
+      'measure.heelRaises.left.1': 'cannot',
+    })
+    expect(feet.left).toEqual({
+      numbers: {},
+      words: { heelActiveWord: 'cannot' },
+      states: { heelRaises: 'cannot' },
+    })
+  })
   test('a zero is an answer, a taken-away value is none', () => {
     const { feet, worstPain } = factsWith({
       'measure.singleLegOpen.left.1': 0,

@@ -15,3 +15,8 @@ globalThis.Headers ??= class extends Map {
     super(Object.entries(init))
   }
 }
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}

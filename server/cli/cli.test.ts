@@ -10,7 +10,7 @@ import { runCommand } from './index'
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-cli-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 const run = (line: string[], password = '') =>
-  runCommand(line, { seed: async () => undefined, passwordFrom: () => Promise.resolve(password) })
+  runCommand(line, { seed: () => Promise.resolve(), passwordFrom: () => Promise.resolve(password) })
 const place = (name: string) => join(folder, name)
 
 async function savePicture(image: RasterImage, name: string): Promise<string> {

@@ -70,21 +70,7 @@ function stopPage({ reasons, see }: NonNullable<Handout['blocked']>): Content[] 
 function planPage(h: Handout): Content[] {
   return [
     ...(h.seen.length > 0 ? [{ ul: h.seen, margin: [0, 0, 0, 6] } satisfies Content] : []),
-    sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
-    {
-      table: {
-        widths: [66, '*'],
-        dontBreakRows: true,
-        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 60 }, drillText(d)]),
-      },
-      layout: {
-        hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
-        vLineWidth: () => 0,
-        hLineColor: () => line,
-        paddingTop: () => 2,
-        paddingBottom: () => 2,
-      },
-    },
+    ...drillPart(h),
     ...(h.care.length > 0 ? [sectionTitle('Take care'), { ul: h.care } satisfies Content] : []),
     ...(h.shoes.length > 0
       ? [
@@ -100,6 +86,27 @@ function planPage(h: Handout): Content[] {
     { text: h.spacing, fontSize: 10 },
     sectionTitle('Too much, if'),
     { ul: [...h.tooMuch], fontSize: 10 },
+  ]
+}
+
+function drillPart(h: Handout): Content[] {
+  if (h.drills.length === 0) return [{ text: 'Nothing that was measured needs training now.' }]
+  return [
+    sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
+    {
+      table: {
+        widths: [66, '*'],
+        dontBreakRows: true,
+        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 60 }, drillText(d)]),
+      },
+      layout: {
+        hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
+        vLineWidth: () => 0,
+        hLineColor: () => line,
+        paddingTop: () => 2,
+        paddingBottom: () => 2,
+      },
+    },
   ]
 }
 

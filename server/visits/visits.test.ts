@@ -173,15 +173,13 @@ test('any series of edits leaves what a plain list of edits leaves', async () =>
 
 test('the file opened anew holds everything, with the same settings for safety', async () => {
   const again = await openDatabase(server.database.file)
-  const [row] = (await again.db.all('PRAGMA synchronous')) as { synchronous: number }[]
+  const [row] = await again.db.all<{ synchronous: number }>('PRAGMA synchronous')
   expect(row?.synchronous).toBe(2)
-  expect(((await again.db.all('PRAGMA journal_mode')) as { journal_mode: string }[])[0]?.journal_mode).toBe(
-    'wal',
-  )
+  expect((await again.db.all<{ journal_mode: string }>('PRAGMA journal_mode'))[0]?.journal_mode).toBe('wal')
   await again.close()
 })
 
 test('the settings for safety hold after every write of this run as well', async () => {
-  const [row] = (await server.database.db.all('PRAGMA synchronous')) as { synchronous: number }[]
+  const [row] = await server.database.db.all<{ synchronous: number }>('PRAGMA synchronous')
   expect(row?.synchronous).toBe(2)
 })

@@ -2,7 +2,6 @@ import { MantineProvider } from '@mantine/core'
 import { render, screen } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
 import type { Person } from '@sturvo/schema'
-import { sortedPeople } from '../people/sortedPeople'
 import { dueToday } from './dueToday'
 import { TodayView } from './TodayRoom'
 
@@ -55,17 +54,4 @@ test('with nobody there, Today offers the first client', () => {
     </MantineProvider>,
   )
   expect(screen.getByText('Add the first client').closest('a')?.getAttribute('href')).toBe('/people?add')
-})
-
-test('people are found by any words of name or work, and sorted both ways', () => {
-  const people = [
-    person('Suna Harrow', { work: 'beekeeper', birthYear: 1974 }),
-    person('Ansa Rook', { work: 'ferry deckhand', birthYear: 1992 }),
-  ]
-  expect(sortedPeople(people, 'HAR bee', { key: 'name', down: false }).map((p) => p.name)).toEqual([
-    'Suna Harrow',
-  ])
-  expect(sortedPeople(people, '', { key: 'name', down: false })[0]!.name).toBe('Ansa Rook')
-  expect(sortedPeople(people, '', { key: 'born', down: true })[0]!.name).toBe('Ansa Rook')
-  expect(sortedPeople(people, 'nobody', { key: 'name', down: false })).toEqual([])
 })

@@ -100,9 +100,13 @@ export function PaperView({ handout: h }: { handout: Handout }) {
               <li key={sentence}>{sentence}</li>
             ))}
           </ul>
-          <h3>
-            Your drills: about {h.minutes} minutes, {h.sessions} times a week
-          </h3>
+          {h.drills.length === 0 ? (
+            <p>Nothing that was measured needs training now.</p>
+          ) : (
+            <h3>
+              Your drills: about {h.minutes} minutes, {h.sessions} times a week
+            </h3>
+          )}
           <ul className={classes.drills}>
             {h.drills.map((drill) => (
               <li key={drill.name}>

@@ -1,0 +1,211 @@
+import { fireEvent, screen, within } from '@testing-library/react'
+import { cautionQuestions } from '@sturvo/core/cautions'
+import { defaultSettings } from '@sturvo/core/reading'
+import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
+import { GradeStep } from './GradeStep'
+import { HandoverStep } from './HandoverStep'
+import { LoadStep } from './LoadStep'
+import { MoveStep } from './MoveStep'
+import { PlanStep } from './PlanStep'
+import { ShoesStep } from './ShoesStep'
+import { StoryStep } from './StoryStep'
+
+jest.mock('./TransitionView', () => ({ TransitionView: () => null }))
+const short = {
+  ...bothSides('kneeToWall', 92, 78),
+  ...bothSides('heelRaises', 17, 11),
+  ...bothSides('navicularSit', 43, 42),
+  ...bothSides('navicularStand', 34, 31),
+}
+
+describe('Story', () => {
+  test('ten questions, each answered yes or no, and taken back by the same answer', () => {
+    const { recorded } = renderInVisit(<StoryStep />, { 'answer.caution:falls': true })
+    expect(screen.getAllByRole('radiogroup')).toHaveLength(cautionQuestions.length)
+    const hot = within(screen.getByRole('radiogroup', { name: 'Hot, swollen foot' }))
+    fireEvent.click(hot.getByText('yes'))
+    fireEvent.click(
+      within(screen.getByRole('radiogroup', { name: 'Falls in the last year' })).getByText('yes'),
+    )
+    expect(recorded).toEqual([{ 'answer.caution:hotSwollen': true }, { 'answer.caution:falls': null }])
+  })
+
+  test('a stop offers its letter; dealing with it needs words and keeps name and day', () => {
+    const { recorded } = renderInVisit(<StoryStep />, { 'answer.caution:hotSwollen': true })
+    const stop = within(screen.getByRole('list', { name: 'Cautions' }))
+    expect(stop.getByText('Stop: Hot, swollen foot.')).toBeTruthy()
+    expect(stop.getByText('Open the letter').closest('a')?.getAttribute('href')).toBe(
+      '/api/visits/visit0000001/letter.txt',
+    )
+    fireEvent.click(stop.getByText('Dealt with …'))
+    expect(stop.getByText('Confirm as Ilse Marrack').closest('button')?.disabled).toBe(true)
+    fireEvent.change(stop.getByLabelText('How it was dealt with'), {
+      target: { value: 'Seen at the clinic.' },
+    })
+    fireEvent.click(stop.getByText('Confirm as Ilse Marrack'))
+    expect(recorded).toEqual([
+      {
+        'dealt.hotSwollen': {
+          by: 'Ilse Marrack',
+          on: expect.stringMatching(/^\d{4}-\d\d-\d\d$/),
+          words: 'Seen at the clinic.',
+        },
+      },
+    ])
+  })
+
+  test('what was dealt with is shown with its words and can be taken back', () => {
+    const { recorded } = renderInVisit(<StoryStep />, {
+      'answer.caution:tenderBone': true,
+      'dealt.tenderBone': { by: 'Bram Oddny', on: '2026-05-04', words: 'No break.' },
+    })
+    expect(screen.getByText(/Dealt with by Bram Oddny on 2026-05-04: No break\./)).toBeTruthy()
+    fireEvent.click(screen.getByText('Take back'))
+    expect(recorded).toEqual([{ 'dealt.tenderBone': null }])
+  })
+
+  test('free words are kept as typed, and nothing is no answer', () => {
+    const { recorded } = renderInVisit(<StoryStep />, { 'answer.goal': 'x' })
+    fireEvent.change(screen.getByLabelText('Goal'), { target: { value: 'Stand a shift.' } })
+    fireEvent.change(screen.getByLabelText('Goal'), { target: { value: '' } })
+    expect(recorded).toEqual([{ 'answer.goal': 'Stand a shift.' }, { 'answer.goal': null }])
+  })
+})
+
+describe('Load and Move', () => {
+  test('felt ratings take the place of the scales', () => {
+    const { recorded } = renderInVisit(<LoadStep />)
+    expect(screen.getByLabelText('Under the heel, left')).toBeTruthy()
+    fireEvent.click(screen.getByLabelText('Felt by the client, 0 to 10'))
+    expect(recorded).toEqual([{ 'answer.loadMethod': 'felt' }])
+  })
+  test('with felt chosen, the felt rows are there and the target is named', () => {
+    renderInVisit(<LoadStep />, { 'answer.loadMethod': 'felt' })
+    expect(screen.getByLabelText('Heel feels, left')).toBeTruthy()
+    expect(screen.getByText(/Heel half: about 50/)).toBeTruthy()
+  })
+  test('a client who fell is tested with support at hand', () => {
+    renderInVisit(<MoveStep />, { 'answer.caution:falls': true })
+    expect(screen.getByText(/Support at hand/)).toBeTruthy()
+  })
+})
+
+describe('Grade', () => {
+  test('the chances are said in words beside the bar', () => {
+    renderInVisit(<GradeStep />, {
+      ...short,
+      ...bothSides('navicularActive', 43, 35),
+      ...bothSides('navicularPassive', 43, 42),
+    })
+    expect(screen.getByLabelText(/^left arch: grade 1, \d+\s% sure/)).toBeTruthy()
+    expect(screen.getByLabelText(/^right arch: grade 2/)).toBeTruthy()
+    expect(screen.getByLabelText('left heel: not tested yet')).toBeTruthy()
+  })
+  test('words alone are enough', () => {
+    renderInVisit(<GradeStep />, {
+      ...bothSides('heelRestWord', 'rolled', 'even'),
+      ...bothSides('heelActiveWord', 'cannot', 'can'),
+      ...bothSides('heelPassiveWord', 'cannot', 'can'),
+    })
+    expect(screen.getByLabelText(/^left heel: grade 3/)).toBeTruthy()
+    expect(screen.getByLabelText(/^right heel: grade 0/)).toBeTruthy()
+  })
+})
+
+describe('Shoes', () => {
+  const boots = { name: 'Deck boots', hoursPerWeek: 60, stackHeelMm: 36, stackForefootMm: 22 }
+  test('an empty shelf says where to begin and adds a shoe', () => {
+    const { recorded } = renderInVisit(<ShoesStep />)
+    expect(screen.getByText(/worn most hours a week/)).toBeTruthy()
+    fireEvent.click(screen.getByText('Add a shoe'))
+    expect(Object.values(recorded[0]!)).toEqual([{ name: 'Shoe 1' }])
+  })
+  test('a shoe is drawn from its stack, and what is missing widens the score', () => {
+    renderInVisit(<ShoesStep />, { 'shoe.shoe00000001': boots, ...bothSides('ballWidth', 100, 104) })
+    expect(screen.getByRole('img', { name: /36 mm under the heel, 22 under the forefoot/ })).toBeTruthy()
+    expect(screen.getByText('0 to 60 %')).toBeTruthy()
+    expect(screen.getByText('14 mm')).toBeTruthy()
+  })
+  test('a changed number keeps the others; taken off the shelf it is gone', () => {
+    const { recorded } = renderInVisit(<ShoesStep />, { 'shoe.shoe00000001': boots })
+    fireEvent.change(screen.getByLabelText('Weight'), { target: { value: '760' } })
+    fireEvent.click(screen.getByText('Take off the shelf'))
+    expect(recorded).toEqual([
+      { 'shoe.shoe00000001': { ...boots, weightG: 760 } },
+      { 'shoe.shoe00000001': null },
+    ])
+  })
+})
+
+describe('Plan', () => {
+  test('each drill has its reason; pin, leave out and bring back are recorded', () => {
+    const { recorded } = renderInVisit(<PlanStep />, {
+      ...short,
+      'answer.planBanned': ['dome'],
+      'answer.planMinutes': 20,
+    })
+    expect(screen.getAllByText(/because left knee-to-wall 92 mm, goal 125/).length).toBeGreaterThan(0)
+    fireEvent.click(screen.getAllByLabelText(/^Pin Step calf stretch/)[0]!)
+    fireEvent.click(screen.getAllByLabelText(/^Leave out Step calf stretch/)[0]!)
+    fireEvent.click(screen.getByText('Bring back'))
+    expect(recorded).toEqual([
+      { 'answer.planPinned': ['calfStretch'] },
+      { 'answer.planBanned': ['dome', 'calfStretch'], 'answer.planPinned': [] },
+      { 'answer.planBanned': [] },
+    ])
+  })
+  test('cautions in force are shown where they act', () => {
+    renderInVisit(<PlanStep />, { ...short, 'answer.caution:boneHistory': true })
+    expect(screen.getByText(/no bounce · longer transition · starts on soft ground/)).toBeTruthy()
+  })
+  test('a stop leaves no plan, only the ways on', () => {
+    renderInVisit(<PlanStep />, { ...short, 'answer.caution:nightPain': true })
+    expect(screen.getByRole('alert').textContent).toContain('No plan until the stop is dealt with')
+    expect(screen.queryByText(/because/)).toBeNull()
+    expect(screen.getByText('To the letter').closest('a')?.getAttribute('href')).toBe(
+      '/visit/visit0000001/handover',
+    )
+  })
+  test('pins beyond the minutes are said', () => {
+    renderInVisit(<PlanStep />, {
+      ...short,
+      'answer.planMinutes': 5,
+      'answer.planPinned': ['dome', 'calfStretch', 'kneeOverToe'],
+    })
+    expect(screen.getAllByText(/The pinned drills take/).length).toBeGreaterThan(0)
+  })
+  test('with nothing short there is nothing to train, and it says so', () => {
+    renderInVisit(<PlanStep />)
+    expect(screen.getByText(/Nothing that was measured is short/)).toBeTruthy()
+    expect(screen.getByText(/Hours standing and walking are missing/)).toBeTruthy()
+  })
+})
+
+describe('Hand over', () => {
+  test('the page on screen is the page in print', () => {
+    renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 })
+    const page = within(screen.getByRole('article', { name: "The client's page" }))
+    expect(page.getByText('For Ansa Rook')).toBeTruthy()
+    expect(page.getByText('Dome (short foot)')).toBeTruthy()
+    expect(page.getByText('Week 1')).toBeTruthy()
+    expect(screen.queryByRole('article', { name: 'Letter' })).toBeNull()
+  })
+  test('with a stop it is the letter', () => {
+    renderInVisit(<HandoverStep />, { 'answer.caution:calfSwollen': true })
+    expect(screen.getByRole('article', { name: 'Letter' }).textContent).toContain(
+      'About Ansa Rook, born 1992',
+    )
+    expect(screen.getByText('First, please see a doctor, today.')).toBeTruthy()
+  })
+  test('settings of the practice reach the page', () => {
+    const practice = {
+      name: 'Tideway Foot Room',
+      place: '',
+      settings: { ...defaultSettings, barefoot: 'cautious' as const },
+      references: {},
+      version: 1,
+    }
+    renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 }, { practice })
+    expect(screen.getAllByText(/^5 min a day, 3 days/).length).toBeGreaterThan(0)
+  })
+})

@@ -1,0 +1,79 @@
+import { MantineProvider } from '@mantine/core'
+import { configureStore } from '@reduxjs/toolkit'
+import { render } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { Provider } from 'react-redux'
+import { MemoryRouter } from 'react-router'
+import { createReader, defaultSettings } from '@sturvo/core/reading'
+import { referenceValues } from '@sturvo/core/reference'
+import { factsOf, personSchema, type Fields } from '@sturvo/schema'
+import { matSlice } from '../mat/matSlice'
+import { visitOpened, visitSlice } from '../outbox/visitSlice'
+import { VisitContext, type OpenVisit } from '../rooms/visit/visitContext'
+
+const references = referenceValues()
+export const madeUpPerson = personSchema.parse({
+  id: 'person000001',
+  name: 'Ansa Rook',
+  pronouns: 'she/her',
+  birthYear: 1992,
+  work: 'ferry deckhand',
+  phone: '',
+  email: '',
+  lengthUnit: 'mm',
+  massUnit: 'kg',
+  kit: ['wall', 'step', 'band'],
+  version: 1,
+  created: '2026-05-01',
+  visits: [{ id: 'visit0000001', startedOn: '2026-05-04', stepsFilled: 1 }],
+  cautions: { stop: 0, limit: 0 },
+})
+
+/** Shows a part of a visit with the fields given; what it records comes back in order. */
+export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Partial<OpenVisit> = {}) {
+  const recorded: Fields[] = []
+  const settings = changed.practice?.settings ?? defaultSettings
+  const person = changed.person ?? madeUpPerson
+  const facts = factsOf({
+    fields,
+    birthYear: person.birthYear,
+    year: 2026,
+    ownedKit: ['wall', 'step', 'band'],
+    references,
+  })
+  const visit: OpenVisit = {
+    visitId: 'visit0000001',
+    startedOn: '2026-05-04',
+    person,
+    practitioner: 'Ilse Marrack',
+    references,
+    fields,
+    facts,
+    practice: { name: 'Tideway Foot Room', place: 'Orrin Quay', settings, references: {}, version: 1 },
+    reading: createReader()(facts, references, settings),
+    record: (values) => recorded.push(values),
+    ...changed,
+  }
+  const store = configureStore({ reducer: { visit: visitSlice.reducer, mat: matSlice.reducer } })
+  store.dispatch(
+    visitOpened({
+      visit: { id: 'visit0000001', personId: person.id, startedOn: '2026-05-04', version: 1, fields },
+      pending: {},
+    }),
+  )
+  const view = render(
+    <MantineProvider env="test">
+      <Provider store={store}>
+        <MemoryRouter>
+          <VisitContext.Provider value={visit}>{part}</VisitContext.Provider>
+        </MemoryRouter>
+      </Provider>
+    </MantineProvider>,
+  )
+  return { ...view, recorded, store }
+}
+
+export const bothSides = (id: string, left: unknown, right: unknown): Fields => ({
+  [`measure.${id}.left.1`]: left,
+  [`measure.${id}.right.1`]: right,
+})
