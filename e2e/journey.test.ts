@@ -171,7 +171,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await page.keyboard.press('l')
     await page.keyboard.press('=')
     await page.waitForFunction(
-      (selector) => (document.querySelector(selector) as HTMLInputElement | null)?.value === '48',
+      (selector) => document.querySelector<HTMLInputElement>(selector)?.value === '48',
       {},
       cell('bigToeExtension', 'left'),
     )
