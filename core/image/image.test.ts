@@ -39,7 +39,7 @@ const pixels = (mask: BitMask) =>
     Array.from({ length: mask.widthPx }, (__, x) => maskPixel(mask, x, y)),
   )
 
-/** The plain way: any pixel of the square round it. */
+/** The plain way: look at each pixel of the square round it. */
 function slowDilate(mask: BitMask, r: number): boolean[][] {
   return pixels(mask).map((row, y) =>
     row.map((_, x) => {
