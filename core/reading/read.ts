@@ -1,3 +1,4 @@
+import type { MotionChances } from '../arch'
 import { readCautions, type CautionReading } from '../cautions'
 import type { GradeReading } from '../deformity'
 import type { ShelfReading } from '../footwear'
@@ -116,7 +117,7 @@ export function read(
       ...sides.flatMap((s) => grades[s].findings),
       ...shoes.findings,
     ].sort((a, b) => b.weight - a.weight),
-    testNext: testsNext(facts, grades, look),
+    testNext: testsNext(facts, grades, look, references),
     valueCount: countValues(facts),
   }
 }
@@ -239,9 +240,7 @@ function transitionOf(
   const holds: Record<TransitionFactor, boolean> = {
     age: (facts.ageYears ?? 0) >= references.factorAgeFrom,
     bone: cautions.effects.has('longerTransition'),
-    stiffHigh: sides.some(
-      (s) => look[s].position?.kind === 'high' && (look[s].motion.motion?.little ?? 0) > 0.5,
-    ),
+    stiffHigh: sides.some((s) => look[s].position?.kind === 'high' && isStiff(look[s].motion.motion)),
     noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
     grade: sides.some(
       (s) =>
@@ -262,6 +261,11 @@ function transitionOf(
     },
     references,
   )
+}
+
+/** Little motion is likelier than either other class. */
+function isStiff(motion: MotionChances | undefined): boolean {
+  return motion !== undefined && motion.little > Math.max(motion.usual, motion.much)
 }
 
 function countValues(facts: VisitFacts): number {

@@ -1,4 +1,5 @@
 import type { MeasureId } from '../measures'
+import type { References } from '../reference'
 import { sides, type BySide, type Side } from '../side'
 import type { VisitFacts } from './facts'
 import type { Step } from './finding'
@@ -13,13 +14,12 @@ export type TestNext = {
   decides: 'gradeArch' | 'gradeHeel' | 'travel' | 'reserve' | 'position' | 'classSurer'
 }
 
-const surerThan = 0.8
-
 /** What to test next, most deciding first. */
 export function testsNext(
   facts: VisitFacts,
   grades: BySide<GradesReading>,
   look: BySide<LookReading>,
+  references: References,
 ): TestNext[] {
   const next: TestNext[] = []
   for (const side of sides) {
@@ -51,7 +51,11 @@ export function testsNext(
       next.push({ measure: 'navicularSingle', side, step: 'look', decides: 'reserve' })
     if (!facts.prints[side]) next.push({ measure: 'footprint', side, step: 'look', decides: 'position' })
     const { position } = look[side]
-    if (position && position.chances[position.kind] < surerThan && !facts.feet[side].words.archSeen)
+    if (
+      position &&
+      position.chances[position.kind] < references.positionSure &&
+      !facts.feet[side].words.archSeen
+    )
       next.push({ measure: 'archSeen', side, step: 'look', decides: 'classSurer' })
   }
   return next

@@ -78,6 +78,7 @@ export const referenceTable = {
     seenSome: [-0.5, 'z', def, 'some arch seen from the side, standing'],
     seenClear: [0.5, 'z', def, 'a clear arch seen from the side, standing'],
     seenTall: [1.5, 'z', def, 'a tall arch seen from the side, standing'],
+    positionSure: [0.8, '', def, 'position less sure than this: a further look is suggested'],
     indicesDisagree: [1.5, 'z', def, 'two indices further apart than this disagree'],
   }),
   ...group('tripod', {

@@ -1,7 +1,11 @@
+import { referenceValues } from '@sturvo/core/reference'
 import type { Finding, TestNext } from '@sturvo/core/reading'
 import type { Leg } from '@sturvo/core/tripod'
 import { measureText } from './measureText'
 import { chancePct, num, pct, type Rich } from './rich'
+
+// the table is read-only for a practice in this version, so the values as they ship are the values in force
+const shipped = referenceValues()
 
 export type FindingWords = { sentence: Rich; detail: string; evidence: string }
 const strong = (text: string) => ({ strong: text })
@@ -44,7 +48,7 @@ export function findingWords(f: Finding): FindingWords {
       return {
         sentence: ['The ', { side: f.side }, ' arch ', strong(word), '.'],
         detail: `comes down ${num(f.motion.travelMm!)} mm from sitting${f.motion.reserveMm === undefined ? '' : `, has ${num(f.motion.reserveMm)} mm left`} · ${chancePct(best)} sure`,
-        evidence: `Travel (navicular drop, Brody 1982) ${num(f.motion.travelScaledMm!)} mm on a 250 mm foot, error ${num(f.motion.travelErrorMm)} mm: below 4 little, 4 to 10 usual, above 10 much.`,
+        evidence: `Travel (navicular drop, Brody 1982) ${num(f.motion.travelScaledMm!)} mm on a 250 mm foot, error ${num(f.motion.travelErrorMm)} mm: below ${shipped.travelLittle} little, ${shipped.travelLittle} to ${shipped.travelMuch} usual, above ${shipped.travelMuch} much.`,
       }
     }
     case 'noReserve':
@@ -57,7 +61,7 @@ export function findingWords(f: Finding): FindingWords {
           ' to yield with on one leg.',
         ],
         detail: `reserve ${num(f.reserveMm)} mm · ${chancePct(f.chance)} sure`,
-        evidence: 'Reserve is the height standing less the height on one leg; below 1 mm none is left.',
+        evidence: `Reserve is the height standing less the height on one leg; below ${shipped.reserveNone} mm none is left.`,
       }
     case 'ladderImpossible':
       return {
@@ -79,7 +83,7 @@ export function findingWords(f: Finding): FindingWords {
           strong(printKindText[f.printKind]),
           `, arch index ${num(f.archIndex.value, 3)}.`,
         ],
-        detail: `± ${f.archIndex.error < 0.0005 ? 'under 0.001' : num(f.archIndex.error, 3)} from the pixel size · at or below 0.21 high, at or above 0.26 low`,
+        detail: `± ${f.archIndex.error < 0.0005 ? 'under 0.001' : num(f.archIndex.error, 3)} from the pixel size · at or below ${shipped.archIndexHigh} high, at or above ${shipped.archIndexLow} low`,
         evidence: 'Arch index: area of the middle third over the toeless area (Cavanagh & Rodgers 1987).',
       }
     case 'tripod': {
@@ -90,7 +94,7 @@ export function findingWords(f: Finding): FindingWords {
       return {
         sentence: [{ side: f.side }, ' foot: the three points are ', strong(kind), ...named],
         detail: `heel ${pct(shares.h)} · inside ${pct(shares.m1)} · outside ${pct(shares.m5)}${method === 'felt' ? ' · as felt' : ''}${light ? ` · ${chancePct(light.chance)} sure that it is light` : ''}`,
-        evidence: `Distance to the target ${num(f.tripod.distance, 2)} (0.08 even, 0.16 leaning). Lean ${lean === undefined ? 'cannot be said' : num(lean, 2)}, + to the inside.`,
+        evidence: `Distance to the target ${num(f.tripod.distance, 2)} (${shipped.tripodEven} even, ${shipped.tripodLeaning} leaning). Lean ${lean === undefined ? 'cannot be said' : num(lean, 2)}, + to the inside.`,
       }
     }
     case 'sideShare':
@@ -150,12 +154,12 @@ export function findingWords(f: Finding): FindingWords {
         ? {
             sentence: ['No single heel raise on the ', { side: f.side }, ' side.'],
             detail: 'tried; counts as 0',
-            evidence: 'Goal 25 (Lunsford & Perry 1995).',
+            evidence: `Goal ${f.goal} (Lunsford & Perry 1995).`,
           }
         : {
             sentence: [{ side: f.side }, ' heel raises: ', strong(num(f.count, 0)), ` of ${f.goal}.`],
             detail: 'full height on one leg',
-            evidence: 'Goal 25 (Lunsford & Perry 1995).',
+            evidence: `Goal ${f.goal} (Lunsford & Perry 1995).`,
           }
     case 'grade': {
       const { grade, chances, isBorderline, activeShare, open } = f.grade
@@ -184,7 +188,7 @@ export function findingWords(f: Finding): FindingWords {
         ? {
             sentence: [`${shoe.name}: `, strong(`${num(-worst, 0)} mm narrower`), ' than the foot.'],
             detail: `ball ${margin(ballMarginMm)} · toes ${margin(toesMarginMm)} · worn ${pct(f.reading.hoursShare)} of the hours`,
-            evidence: 'Inner width and 2 mm stretch less the wider foot.',
+            evidence: `Inner width and ${shipped.upperStretch} mm stretch less the wider foot.`,
           }
         : {
             sentence: [`${shoe.name}: low drop on a `, strong('tall stack'), '.'],

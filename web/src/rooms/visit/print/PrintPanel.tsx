@@ -1,9 +1,10 @@
 import { Button, Progress, Slider } from '@mantine/core'
 import { useState } from 'react'
+import type { References } from '@sturvo/core/reference'
 import { sides, type Side } from '@sturvo/core/side'
 import { chanceFrom } from '@sturvo/core/synthetic'
 import { printOf, type Picture, type PrintOnMat } from '@sturvo/schema'
-import { footShapeOf } from '../../../mat/footShapeOf'
+import { footShapeOf } from '@sturvo/core/drawing'
 import { scanPrint } from '../../../workers/footprintJobs'
 import rowClasses from '../rows/MirrorRows.module.css'
 import { MirrorRows } from '../rows/MirrorRows'
@@ -196,20 +197,36 @@ function ThresholdSlider({ side, print, jobs }: { side: Side; print: PrintOnMat;
   )
 }
 
-const numbers: { name: string; note: string; of: (p: PrintOnMat['measures']) => string }[] = [
-  { name: 'Arch index', note: '≤ 0.21 high · ≥ 0.26 low', of: (m) => withError(m.archIndex, 3) },
-  { name: 'Chippaux–Smirak', note: '% · usual 25 to 45', of: (m) => withError(m.chippauxSmirakPct, 0) },
-  { name: 'Staheli index', note: 'usual 0.44 to 0.89', of: (m) => withError(m.staheliIndex, 2) },
+const numbers: {
+  name: string
+  note: (references: References) => string
+  of: (p: PrintOnMat['measures']) => string
+}[] = [
+  {
+    name: 'Arch index',
+    note: (r) => `≤ ${r.archIndexHigh} high · ≥ ${r.archIndexLow} low`,
+    of: (m) => withError(m.archIndex, 3),
+  },
+  {
+    name: 'Chippaux–Smirak',
+    note: (r) => `% · usual ${r.chippauxUsualLow} to ${r.chippauxLow}`,
+    of: (m) => withError(m.chippauxSmirakPct, 0),
+  },
+  {
+    name: 'Staheli index',
+    note: (r) => `usual ${r.staheliUsualLow} to ${r.staheliUsualHigh}`,
+    of: (m) => withError(m.staheliIndex, 2),
+  },
   {
     name: 'Footprint angle',
-    note: '° · Clarke, usual 35 to 42',
+    note: (r) => `° · Clarke, usual ${r.clarkeUsual} to ${r.clarkeHigh}`,
     of: (m) => (m.footprintAngleDeg ? withError(m.footprintAngleDeg, 0) : 'no inner border'),
   },
-  { name: 'Foot length', note: 'mm · heel to furthest toe', of: (m) => withError(m.lengthMm, 0) },
-  { name: 'Length without toes', note: 'mm', of: (m) => withError(m.toelessLengthMm, 0) },
+  { name: 'Foot length', note: () => 'mm · heel to furthest toe', of: (m) => withError(m.lengthMm, 0) },
+  { name: 'Length without toes', note: () => 'mm', of: (m) => withError(m.toelessLengthMm, 0) },
   {
     name: 'Print',
-    note: 'toe line',
+    note: () => 'toe line',
     of: (m) =>
       `${m.printKind}, ${{ found: 'line seen', partly: 'line partly seen', guessed: 'line guessed: please check', practitioner: 'line by hand', none: 'no toes' }[m.toeLine.from]}`,
   },
@@ -222,6 +239,7 @@ function withError({ value, error }: { value: number; error: number }, decimals:
 }
 
 function PrintNumbers({ prints }: { prints: Record<Side, PrintOnMat | undefined> }) {
+  const { references } = useOpenVisit()
   return (
     <>
       {numbers.map(({ name, note, of }) => (
@@ -233,7 +251,7 @@ function PrintNumbers({ prints }: { prints: Record<Side, PrintOnMat | undefined>
           ))}
           <span className={rowClasses.name}>
             {name}
-            <small>{note}</small>
+            <small>{note(references)}</small>
           </span>
         </div>
       ))}

@@ -1,5 +1,5 @@
 import { notifications } from '@mantine/notifications'
-import { useRef } from 'react'
+import { useEffect, useRef } from 'react'
 import { footToPicture, type FootprintWishes } from '@sturvo/core/footprint'
 import { distance } from '@sturvo/core/geometry'
 import type { Side } from '@sturvo/core/side'
@@ -12,22 +12,28 @@ import { useOpenVisit } from '../visitContext'
 export function usePrintHandles(): (side: Side, moved: HandleMoved) => void {
   const { fields } = useOpenVisit()
   const { read } = usePrintJobs()
-  const isBusy = useRef(false)
+  const latest = useRef({ fields, read })
+  useEffect(() => {
+    latest.current = { fields, read }
+  })
+  // a handle let go while a print is being read waits its turn; the next sees what the one before brought
+  const line = useRef<Promise<void>>(Promise.resolve())
   return (side, moved) => {
-    const print = printOf(fields, side)
-    if (!print || isBusy.current) return
-    isBusy.current = true
-    void read(side, print.pictureId, print.scale, wishesAfter(print, side, moved))
-      .then((isRead) => {
-        if (!isRead)
-          notifications.show({
-            color: 'oxide',
-            message: 'With the handle there, the print cannot be measured. It stays as it was.',
-          })
-      })
-      .finally(() => {
-        isBusy.current = false
-      })
+    line.current = line.current.then(async () => {
+      const print = printOf(latest.current.fields, side)
+      if (!print) return
+      const isRead = await latest.current.read(
+        side,
+        print.pictureId,
+        print.scale,
+        wishesAfter(print, side, moved),
+      )
+      if (!isRead)
+        notifications.show({
+          color: 'oxide',
+          message: 'With the handle there, the print cannot be measured. It stays as it was.',
+        })
+    })
   }
 }
 

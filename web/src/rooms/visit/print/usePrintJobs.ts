@@ -1,5 +1,5 @@
 import { notifications } from '@mantine/notifications'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { FootprintWishes } from '@sturvo/core/footprint'
 import type { Side } from '@sturvo/core/side'
 import { errorSchema, pictureSchema, printOnMat, type Picture, type PrintScale } from '@sturvo/schema'
@@ -11,7 +11,7 @@ import { useOpenVisit } from '../visitContext'
 export type PrintProgress = { side: Side; share: number; doing: 'sending' | 'reading' }
 
 /** Sends a picture; what the server will not take comes back as one sentence. */
-async function sendPicture(visitId: string, picture: Blob): Promise<Picture | string> {
+async function sendPicture(visitId: string, picture: Blob, signal: AbortSignal): Promise<Picture | string> {
   const body = new FormData()
   body.append('picture', picture)
   let response: Response
@@ -20,8 +20,10 @@ async function sendPicture(visitId: string, picture: Blob): Promise<Picture | st
       method: 'POST',
       headers: csrfHeaders(),
       body,
+      signal,
     })
   } catch {
+    if (signal.aborted) return sentenceOf({ code: 'cancelled', path: 'picture' })
     return 'Sturvo cannot be reached, so the picture was not taken over. Choose it again when it is back.'
   }
   const answer: unknown = await response.json().catch(() => undefined)
@@ -39,10 +41,14 @@ export function usePrintJobs() {
   const [progress, setProgress] = useState<PrintProgress>()
   const [problem, setProblem] = useState<{ side: Side; sentence: string }>()
 
+  const sending = useRef<AbortController>(undefined)
+
   const send = async (side: Side, picture: Blob): Promise<Picture | undefined> => {
     setProblem(undefined)
     setProgress({ side, share: 0.1, doing: 'sending' })
-    const sent = await sendPicture(visitId, picture)
+    const stopper = new AbortController()
+    sending.current = stopper
+    const sent = await sendPicture(visitId, picture, stopper.signal)
     setProgress(undefined)
     if (typeof sent !== 'string') return sent
     setProblem({ side, sentence: sent })
@@ -70,6 +76,11 @@ export function usePrintJobs() {
     return outcome.ok
   }
 
+  const cancel = () => {
+    sending.current?.abort()
+    cancelReading()
+  }
+
   const warnOfSide = async (side: Side, job: Omit<Parameters<typeof readPrint>[0], 'wishes'>) => {
     const byShape = await readPrint({ ...job, wishes: {} }, () => undefined)
     if (byShape.ok && byShape.value.side !== side)
@@ -81,6 +92,6 @@ export function usePrintJobs() {
       })
   }
 
-  return { progress, problem, send, read, cancel: cancelReading, setProblem }
+  return { progress, problem, send, read, cancel, setProblem }
 }
 export type PrintJobs = ReturnType<typeof usePrintJobs>

@@ -1,3 +1,4 @@
+import type { MouseEvent } from 'react'
 import { Button, Group } from '@mantine/core'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
@@ -48,6 +49,8 @@ export function HandoverStep() {
             target="_blank"
             leftSection={<IconPrinter size={16} />}
             data-disabled={save !== 'saved' || undefined}
+            aria-disabled={save !== 'saved'}
+            onClick={(event: MouseEvent) => save !== 'saved' && event.preventDefault()}
             data-pdf
           >
             Open the page (PDF)

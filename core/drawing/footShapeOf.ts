@@ -1,7 +1,7 @@
-import type { FootValues } from '@sturvo/core/measures'
-import type { PrintFacts } from '@sturvo/core/reading'
-import type { Side } from '@sturvo/core/side'
-import { neutralFoot, type FootShape } from '@sturvo/core/synthetic'
+import type { FootValues } from '../measures'
+import type { PrintFacts } from '../reading'
+import type { Side } from '../side'
+import { neutralFoot, type FootShape } from '../synthetic'
 
 /** The shape to draw this client's foot from: what is known of it, and a neutral foot for the rest. */
 export function footShapeOf(input: {
