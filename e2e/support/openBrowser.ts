@@ -51,7 +51,9 @@ export async function openPage(browser: Browser, size = { width: 1280, height: 8
 export async function openRoom(page: Page, address: string): Promise<void> {
   await page.goto(address, { waitUntil: 'domcontentloaded' })
   await page.waitForSelector('main h1')
-  await page.waitForNetworkIdle({ idleTime: 120 })
+  // counting requests hangs when a reload drops one, so this waits for what a user waits for
+  await page.waitForFunction(() => !document.body.textContent?.includes('Opening …'))
+  await new Promise((resolve) => setTimeout(resolve, 250))
 }
 
 export async function signIn(page: Page, url: string): Promise<void> {
