@@ -19,6 +19,7 @@ const base = (name, extra = {}) => ({
   transform: { '\\.tsx$': swc(true), '\\.ts$': swc(false), '\\.m?js$': swc(false) },
   // a few packages ship ES modules only
   transformIgnorePatterns: ['/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid)/)'],
+  setupFiles: ['<rootDir>/scripts/sameSeed.cjs'],
   moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },
   // looking globals up through the sandbox made the image kernels fifteen times slower
   sandboxInjectedGlobals: [
@@ -39,7 +40,10 @@ module.exports = {
     base('core'),
     base('schema'),
     base('server', { roots: ['<rootDir>/server', '<rootDir>/demo'] }),
-    base('web', { testEnvironment: 'jsdom', setupFiles: ['<rootDir>/scripts/browserGlobals.cjs'] }),
+    base('web', {
+      testEnvironment: 'jsdom',
+      setupFiles: ['<rootDir>/scripts/sameSeed.cjs', '<rootDir>/scripts/browserGlobals.cjs'],
+    }),
     base('e2e'),
   ],
 }

@@ -16,7 +16,7 @@ function factsWith(height: number) {
   }
   client.shoes.forEach((shoe, i) => (fields[`shoe.demoshoe${i}`] = shoe))
   fields['measure.navicularStand.left.1'] = height
-  return factsOf({ fields, birthYear: 1992, year: 2026, ownedKit: client.person.kit, references })
+  return factsOf({ fields, birthYear: 1992, day: '2026-05-04', ownedKit: client.person.kit, references })
 }
 
 const median = (values: number[]) => [...values].sort((x, y) => x - y)[values.length >> 1]!

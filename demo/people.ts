@@ -1,28 +1,7 @@
-import { cautionQuestions } from '@sturvo/core/cautions'
-import type { FootShape } from '@sturvo/core/synthetic'
-import type { BySide } from '@sturvo/core/side'
-import type { KitItem } from '@sturvo/core/training'
-import type { MeasureId } from '@sturvo/core/measures'
-import type { ShoeOnShelf } from '@sturvo/schema'
+import { otherTen } from './otherPeople'
+import { noRedFlags, weekOf, type MadeUpClient } from './madeUpClient'
 
-type Pair = readonly [left: number | string | null, right: number | string | null]
-
-/** One made-up client with one visit: what was asked, measured and chosen so far. */
-export type MadeUpClient = {
-  key: string
-  person: { name: string; pronouns: string; birthYear: number; work: string; kit: KitItem[] }
-  daysAgo: number
-  feet: BySide<Partial<FootShape>> | undefined
-  prints: readonly ('left' | 'right')[]
-  answers: Record<string, unknown>
-  pains: readonly { side: 'left' | 'right'; across: number; along: number }[]
-  measures: Partial<Record<MeasureId, Pair>>
-  shoes: readonly ShoeOnShelf[]
-}
-
-const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`caution:${q}`, false]))
-
-export const madeUpClients: readonly MadeUpClient[] = [
+const firstFour: readonly MadeUpClient[] = [
   {
     key: 'ansa',
     person: {
@@ -55,13 +34,17 @@ export const madeUpClients: readonly MadeUpClient[] = [
     answers: {
       ...noRedFlags,
       'caution:oldInjury': true,
+      goalKind: 'thinnerShoes',
+      bodyMassKg: 71,
+      week: weekOf([
+        { days: [0, 1, 2, 3, 4], from: 6, to: 12.5, kind: 'standing', surface: 'hard' },
+        { days: [0, 1, 2, 3, 4], from: 13, to: 16.5, kind: 'walking', surface: 'hard' },
+        { days: [5], from: 9, to: 11, kind: 'training', surface: 'soft' },
+        { days: [6], from: 10, to: 12, kind: 'walking', surface: 'soft' },
+      ]),
       goal: 'Stand a whole shift on the car deck without the feet burning, and walk the coast path in lighter shoes by summer.',
       complaint: 'Inner arch tired and sore after six hours in boots, right more than left.',
-      oldInjuries: 'Right ankle sprained on a ramp four years ago.',
       worstPain: 2,
-      hoursStanding: 34,
-      hoursWalking: 22,
-      hoursTraining: 2,
       runs: false,
       loadMethod: 'scales',
       planMinutes: 18,
@@ -69,7 +52,12 @@ export const madeUpClients: readonly MadeUpClient[] = [
       planKit: ['band', 'wall', 'step', 'cloth', 'support'],
       planPace: 'usual',
     },
-    pains: [{ side: 'right', across: 0.24, along: 0.42 }],
+    pains: [{ side: 'right', across: 0.24, along: 0.42, worst: 5, when: ['afterLoad', 'evening'] }],
+    events: [{ kind: 'sprain', side: 'right', month: '2022-04', words: 'on a ramp' }],
+    photos: [
+      { view: 'top', side: 'left' },
+      { view: 'top', side: 'right' },
+    ],
     measures: {
       navicularSit: [43, 42],
       navicularStand: [34.5, 31],
@@ -154,6 +142,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
     prints: ['left', 'right'],
     answers: {
       ...noRedFlags,
+      goalKind: 'toeShape',
       goal: 'Toes that have room again; keep walking to the gardens every day.',
       complaint: 'Big-toe joints rub in town shoes.',
       worstPain: 3,
@@ -162,7 +151,11 @@ export const madeUpClients: readonly MadeUpClient[] = [
       hoursTraining: 0,
       loadMethod: 'felt',
     },
-    pains: [{ side: 'left', across: 0.44, along: 0.72 }],
+    pains: [{ side: 'left', across: 0.44, along: 0.72, view: 'top', worst: 4, when: ['underLoad'] }],
+    photos: [
+      { view: 'top', side: 'left' },
+      { view: 'top', side: 'right' },
+    ],
     measures: {
       navicularSit: [49, 50],
       navicularStand: [44, 45.5],
@@ -171,7 +164,11 @@ export const madeUpClients: readonly MadeUpClient[] = [
       ballWidth: [97, 96],
       toeWidth: [89, 90],
       halluxAngle: [26, 22],
-      toeState: ['bent, soft', 'straight'],
+      fifthToeAngle: [13, 12],
+      gapRest1: [0.5, 1],
+      gapSpread1: [2, 3],
+      gapSpread2: [4, 4],
+      toe2: ['bent, soft', 'straight'],
       feltHeel: [6, 6],
       feltInner: [2, 3],
       feltOuter: [4, 3],
@@ -235,13 +232,15 @@ export const madeUpClients: readonly MadeUpClient[] = [
     prints: ['left'],
     answers: {
       ...noRedFlags,
+      goalKind: 'walkLonger',
       goal: 'Carry full supers to the cart without the left foot rolling in.',
       complaint: 'Left inner ankle tired; the device does not fit the bee boot.',
       worstPain: 4,
       hoursStanding: 20,
       hoursWalking: 14,
     },
-    pains: [{ side: 'left', across: 0.2, along: 0.38 }],
+    pains: [{ side: 'left', across: 0.14, along: 0.32, view: 'inner', worst: 6, when: ['afterLoad'] }],
+    events: [{ kind: 'device', side: 'both', month: '2024-09', words: 'does not fit the bee boot' }],
     measures: {
       navicularSit: [38, 45],
       navicularStand: [29, 41],
@@ -259,6 +258,7 @@ export const madeUpClients: readonly MadeUpClient[] = [
     feet: undefined,
     prints: [],
     answers: {
+      goalKind: 'lessPain',
       goal: 'Get back to the furnace.',
       complaint: 'Right foot hot and swollen since the night before last.',
       worstPain: 7,
@@ -266,8 +266,10 @@ export const madeUpClients: readonly MadeUpClient[] = [
       'caution:hotSwollen': true,
       'caution:cannotBearWeight': false,
     },
-    pains: [{ side: 'right', across: 0, along: 0.55 }],
+    pains: [{ side: 'right', across: 0, along: 0.55, view: 'top', worst: 8, when: ['always'] }],
     measures: {},
     shoes: [],
   },
 ]
+
+export const madeUpClients: readonly MadeUpClient[] = [...firstFour, ...otherTen]

@@ -3,8 +3,20 @@ import sharp from 'sharp'
 import { readFootprint } from '@sturvo/core/footprint'
 import { referenceValues } from '@sturvo/core/reference'
 import { sides, type Side } from '@sturvo/core/side'
-import { neutralFoot, printPicture, type FootShape } from '@sturvo/core/synthetic'
-import { defaultSettings, printOnMat } from '@sturvo/schema'
+import { neutralFoot, photoPicture, printPicture, topScene, type FootShape } from '@sturvo/core/synthetic'
+import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
+import { simplify, type Point } from '@sturvo/core/geometry'
+import { findSheet } from '@sturvo/core/image'
+import {
+  mmPerPxAt,
+  outlineAnchors,
+  outlineOnFoot,
+  planeOf,
+  viewLandmarks,
+  type Landmarks,
+  type PhotoView,
+} from '@sturvo/core/photo'
+import { defaultSettings, printOnMat, type PhotoOnMat } from '@sturvo/schema'
 import {
   addAccount,
   changeVisit,
@@ -14,12 +26,20 @@ import {
   tables,
   type Database,
 } from '@sturvo/server'
-import { madeUpClients, type MadeUpClient } from './people'
+import type { MadeUpClient } from './madeUpClient'
+import { madeUpClients } from './people'
 
-const mmPerPx = 0.3
+const mmPerPx = 0.4
 
-/** Fills an empty database with the made-up practice: the same every time, dated relative to today. */
-export async function seedDemo(database: Database, today: Date): Promise<void> {
+/**
+ * Fills an empty database with the made-up practice: the same every time, dated relative to today.
+ * @param only keys of the people wanted; left out, all of them
+ */
+export async function seedDemo(
+  database: Database,
+  today: Date,
+  only: readonly string[] = madeUpClients.map((client) => client.key),
+): Promise<void> {
   const stamp = today.toISOString()
   await database.write(() =>
     database.db.insert(tables.practice).values({
@@ -46,71 +66,159 @@ export async function seedDemo(database: Database, today: Date): Promise<void> {
     today,
   )
   for (const [i, client] of madeUpClients.entries())
-    await addClient({ database, client, seed: i + 1, today, byAccount: owner.id })
+    if (only.includes(client.key))
+      await addClient({ database, client, seed: i + 1, today, byAccount: owner.id })
 }
 
 type Adding = { database: Database; client: MadeUpClient; seed: number; today: Date; byAccount: string }
+/** One visit of a client: what was asked, measured and photographed that day. */
+type VisitOf = Pick<MadeUpClient, 'answers' | 'measures' | 'feet' | 'prints'> &
+  Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'shoes'>
 
 async function addClient({ database, client, seed, today, byAccount }: Adding): Promise<void> {
-  const day = dayjs(today).subtract(client.daysAgo, 'day')
-  const stamp = day.toISOString()
   const personId = `demo${client.key}person`
-  const visitId = `demo${client.key}visit1`
+  const all: { id: string; daysAgo: number; visit: VisitOf }[] = [
+    ...(client.earlier ?? []).map(({ daysAgo, feet, prints = [], ...visit }, i) => ({
+      id: `demo${client.key}earlier${i + 1}`,
+      daysAgo,
+      visit: { ...visit, feet: feet ?? client.feet, prints },
+    })),
+    { id: `demo${client.key}visit1`, daysAgo: client.daysAgo, visit: client },
+  ]
+  const first = dayjs(today).subtract(all[0]!.daysAgo, 'day').toISOString()
   await database.write(() =>
-    database.db.batch([
-      database.db.insert(tables.person).values({
-        id: personId,
-        ...client.person,
-        phone: '',
-        email: '',
-        lengthUnit: 'mm',
-        massUnit: 'kg',
-        version: 1,
-        deletedOn: null,
-        created: stamp,
-        changed: stamp,
-      }),
-      database.db.insert(tables.visit).values({
-        id: visitId,
-        personId,
-        startedOn: day.format('YYYY-MM-DD'),
-        coreVersion,
-        version: 0,
-        created: stamp,
-        changed: stamp,
-      }),
-    ]),
+    database.db.insert(tables.person).values({
+      id: personId,
+      ...client.person,
+      phone: '',
+      email: '',
+      lengthUnit: 'mm',
+      massUnit: 'kg',
+      version: 1,
+      deletedOn: null,
+      created: first,
+      changed: first,
+    }),
   )
-  const changes = [
-    ...Object.entries(client.answers).map(([key, value]) => ({ path: `answer.${key}`, value })),
-    ...client.pains.map((pain, i) => ({ path: `mark.demomark${i}`, value: { ...pain, kind: 'pain' } })),
-    ...Object.entries(client.measures).flatMap(([id, pair]) =>
+  for (const { id, daysAgo, visit } of all)
+    await addVisit({
+      database,
+      personId,
+      id,
+      day: dayjs(today).subtract(daysAgo, 'day'),
+      visit,
+      seed,
+      byAccount,
+    })
+}
+
+type AddingVisit = Pick<Adding, 'database' | 'seed' | 'byAccount'> & {
+  personId: string
+  id: string
+  day: dayjs.Dayjs
+  visit: VisitOf
+}
+
+async function addVisit({ database, personId, id, day, visit, seed, byAccount }: AddingVisit): Promise<void> {
+  const stamp = day.toISOString()
+  await database.write(() =>
+    database.db.insert(tables.visit).values({
+      id,
+      personId,
+      startedOn: day.format('YYYY-MM-DD'),
+      coreVersion,
+      version: 0,
+      created: stamp,
+      changed: stamp,
+    }),
+  )
+  const { answers, pains = [], events = [], measures, shoes = [], prints, photos = [] } = visit
+  const changes: { path: string; value: unknown }[] = [
+    ...Object.entries(answers).map(([key, value]) => ({ path: `answer.${key}`, value })),
+    ...pains.map((pain, i) => ({ path: `mark.demomark${i}`, value: { kind: 'pain', ...pain } })),
+    ...events.map((value, i) => ({ path: `event.demoevent${i}`, value })),
+    ...Object.entries(measures).flatMap(([measure, pair]) =>
       sides.flatMap((side, i) =>
-        pair[i] === null ? [] : [{ path: `measure.${id}.${side}.1`, value: pair[i] }],
+        pair[i] === null ? [] : [{ path: `measure.${measure}.${side}.1`, value: pair[i] }],
       ),
     ),
-    ...client.shoes.map((value, i) => ({ path: `shoe.demoshoe${i}`, value })),
+    ...shoes.map((value, i) => ({ path: `shoe.demoshoe${i}`, value })),
   ]
-  await changeVisit(database, { visitId, base: 0, changes, byAccount, now: day.toDate() })
-  let base = 1
-  for (const side of client.prints) {
-    const value = await printField({
-      database,
-      visitId,
-      side,
-      shape: { ...neutralFoot, ...client.feet?.[side], side },
-      seed: seed * 2 + (side === 'left' ? 0 : 1),
-      now: day.toDate(),
+  const shapeOf = (side: Side): FootShape => ({ ...neutralFoot, ...visit.feet?.[side], side })
+  const now = day.toDate()
+  for (const side of prints)
+    changes.push({
+      path: `print.${side}`,
+      value: await printField({
+        database,
+        visitId: id,
+        side,
+        shape: shapeOf(side),
+        seed: seed * 2 + (side === 'left' ? 0 : 1),
+        now,
+      }),
     })
-    base = (
-      await changeVisit(database, {
-        visitId,
-        base,
-        changes: [{ path: `print.${side}`, value }],
-        byAccount,
-        now: day.toDate(),
-      })
-    ).version
+  for (const { view, side } of photos)
+    changes.push({
+      path: `photo.${view}.${side}`,
+      value: await photoField({ database, visitId: id, view, shape: shapeOf(side), seed: seed * 4, now }),
+    })
+  await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
+}
+
+const photoPx = 900
+const traceToMm = 0.3
+
+/** A photo of the simulated camera, measured as the room would, with the points where they belong. */
+async function photoField(input: {
+  database: Database
+  visitId: string
+  view: PhotoView
+  shape: FootShape
+  seed: number
+  now: Date
+}): Promise<PhotoOnMat> {
+  const { view, shape } = input
+  const photo = photoPicture(topScene(shape, 'top'), { seed: input.seed, sizePx: photoPx, tiltDeg: 8 })
+  const found = findSheet(photo.image)
+  if (!found?.isSure) throw new Error(`no sheet on the made-up photo of ${shape.side}`)
+  const { image } = photo
+  const png = await sharp(image.data, {
+    raw: { width: image.widthPx, height: image.heightPx, channels: image.channels },
+  })
+    .png()
+    .toBuffer()
+  const { id: pictureId } = await storePicture(input.database, input.visitId, png, input.now)
+  const scale = {
+    from: 'sheet' as const,
+    sheet: 'a4' as const,
+    corners: found.cornersImagePx,
+  }
+  const toPlane = planeOf(scale)
+  const placed: Landmarks = {}
+  for (const id of viewLandmarks[view]) placed[id] = photo.landmarksImagePx[id]!
+  const landmarks = refineLandmarks(image, placed, (p) => mmPerPxAt(toPlane, p), referenceValues())
+  const trial = Object.fromEntries(
+    Object.entries(landmarks).filter((entry): entry is [string, Point] => Boolean(entry[1])),
+  )
+  const outline =
+    view === 'top'
+      ? outlineOnFoot(
+          traceOutline(
+            image,
+            outlineAnchors.map((id) => landmarks[id]!),
+          ),
+          { side: shape.side, landmarksImagePx: landmarks },
+          toPlane,
+        )
+      : undefined
+  return {
+    version: 1,
+    pictureId,
+    scale,
+    residualPx: found.residualPx,
+    trials: [trial],
+    ...(outline ? { outlineFootMm: simplify(outline, traceToMm) } : {}),
   }
 }
 

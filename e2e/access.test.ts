@@ -2,33 +2,22 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import type { Page } from 'puppeteer-core'
-import {
-  cell,
-  openBrowser,
-  openPage,
-  openRoom,
-  signIn,
-  type OpenBrowser,
-  type WatchedPage,
-} from './support/openBrowser'
-import { startPractice, type Practice } from './support/startPractice'
+import { cell, openRoom, signIn, type WatchedPage } from './support/openBrowser'
+import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import type { Practice } from './support/startPractice'
 
 const axeSource = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8')
 type Violation = { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }
 
+let open: OpenPractice
 let practice: Practice
-let open: OpenBrowser
 let watched: WatchedPage
 let page: Page
 beforeAll(async () => {
-  ;[practice, open] = await Promise.all([startPractice(), openBrowser()])
-  watched = await openPage(open.browser)
-  page = watched.page
-}, 60_000)
-afterAll(async () => {
-  await open?.close()
-  await practice?.stop()
-})
+  open = await openPractice()
+  ;({ practice, watched, page } = open)
+}, openingMs)
+afterAll(() => open.close())
 jest.setTimeout(60_000)
 
 /** Serious and critical findings of the accessibility checker, each as one line. */

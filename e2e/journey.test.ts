@@ -7,32 +7,26 @@ import {
   type,
   clickText,
   fill,
-  openBrowser,
-  openPage,
   openRoom,
   saved,
   signIn,
   textOf,
-  type OpenBrowser,
   type WatchedPage,
 } from './support/openBrowser'
-import { startPractice, type Practice } from './support/startPractice'
+import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import type { Practice } from './support/startPractice'
 import { pdfText } from './support/pdfText'
 import { greyPng } from './support/greyPng'
 
+let open: OpenPractice
 let practice: Practice
-let open: OpenBrowser
 let watched: WatchedPage
 let page: Page
 beforeAll(async () => {
-  ;[practice, open] = await Promise.all([startPractice(), openBrowser()])
-  watched = await openPage(open.browser)
-  page = watched.page
-}, 60_000)
-afterAll(async () => {
-  await open?.close()
-  await practice?.stop()
-})
+  open = await openPractice()
+  ;({ practice, watched, page } = open)
+}, openingMs)
+afterAll(() => open.close())
 jest.setTimeout(25_000)
 
 const stamp = printPicture({ ...neutralFoot, side: 'left' }, { seed: 21, mmPerPx: 0.3, turnDeg: 6 })
@@ -62,13 +56,15 @@ describe('one visit, from an empty person to the page in the hand', () => {
 
   test('Story: red flags answered, a sore spot tapped on the right foot, goal and hours', async () => {
     await page.waitForSelector('[role="radiogroup"]')
-    const answers = await page.$$('[role="radiogroup"] button:first-of-type')
-    expect(answers).toHaveLength(10)
-    for (const no of answers) await no.click()
-    const foot = await page.waitForSelector('[aria-label^="right foot: tap"]')
+    await clickText(page, 'Asked all: none of these')
+    await page.waitForSelector('::-p-text(none of them)')
+    const foot = await page.waitForSelector('[data-pain="right"]')
     await foot!.click()
-    await page.waitForSelector('::-p-text(1 marked)')
-    await type(page, 'Goal', 'Bake through the night without a sore heel.')
+    await page.waitForSelector('[role="group"][aria-label="This mark"]')
+    await clickText(page, 'first steps')
+    await page.waitForSelector('[aria-label^="right, pain"]')
+    await clickText(page, 'less pain')
+    await type(page, 'Goal, in their words', 'Bake through the night without a sore heel.')
     await type(page, 'Standing', '36')
     await type(page, 'Walking', '10')
     await saved(page)
@@ -77,11 +73,11 @@ describe('one visit, from an empty person to the page in the hand', () => {
   test('Look: a real PNG is read, and the arch index on screen is the true one', async () => {
     await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
     await page.keyboard.press(']')
-    await page.waitForSelector('[data-print="left"]')
+    await page.waitForSelector('[data-picture="left"]')
     expect(step()).toBe('look')
     const file = join(practice.folder, 'print.png')
     writeFileSync(file, await greyPng(stamp.image))
-    const input = await page.$('input[data-print="left"]')
+    const input = await page.$('input[data-picture="left"]')
     await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file)
     await page.waitForSelector('::-p-text(How large is a pixel)')
     await clickText(page, 'Read the print')
@@ -283,7 +279,7 @@ describe('when something goes wrong', () => {
   })
 
   test('a true clash shows both values and asks', async () => {
-    const other = await openPage(open.browser)
+    const other = await open.secondPage()
     await other.page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
     await other.page.bringToFront()
     await fill(other.page, 'bigToeExtension', '51', '52')
@@ -305,7 +301,7 @@ describe('when something goes wrong', () => {
     const before = await archIndexOnScreen()
     const file = join(practice.folder, 'notes.png')
     writeFileSync(file, 'these are notes, not a picture')
-    const input = await page.$('input[data-print="left"]')
+    const input = await page.$('input[data-picture="left"]')
     await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file)
     await page.waitForSelector('::-p-text(not a PNG, JPEG, WebP or TIFF picture)')
     expect(await archIndexOnScreen()).toBe(before)

@@ -33,6 +33,13 @@ async function main(): Promise<void> {
     await openRoom(page, practice.url + path)
     await take(name)
   }
+  await openRoom(page, `${practice.url}${visit}/look`)
+  await page.$eval('[aria-label="arch: position and motion"]', (e) => e.scrollIntoView())
+  await take('arch')
+  await page.locator('[data-photo="top.left"]').click()
+  await page.waitForSelector('::-p-text(Points as numbers)')
+  await new Promise((resolve) => setTimeout(resolve, 1500))
+  await take('photo')
   await page.setViewport({ width: 820, height: 1180, hasTouch: true })
   await openRoom(page, `${practice.url}${visit}/load`)
   await take('tablet')

@@ -10,7 +10,7 @@ import {
   type MeasureId,
   type MeasureState,
 } from '@sturvo/core/measures'
-import type { PrintFacts, VisitFacts } from '@sturvo/core/reading'
+import type { BodyMark, HistoryEvent, PrintFacts, VisitFacts } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
 import { bySide, sides, type Side } from '@sturvo/core/side'
 import type { KitItem } from '@sturvo/core/training'
@@ -21,8 +21,12 @@ import {
   type AnswerValue,
   type Mark,
   type ShoeOnShelf,
+  type StoryEvent,
 } from './fields'
+import type { PhotoView } from '@sturvo/core/photo'
+import type { PhotoOnMat } from './photo'
 import type { PrintOnMat } from './print'
+import { weekSums } from '@sturvo/core/week'
 import type { Fields } from './visit'
 
 /** One answer of the story or the plan; undefined where nobody answered. Fields were checked when they came in. */
@@ -31,45 +35,87 @@ export function answerOf<K extends AnswerKey>(fields: Fields, key: K): AnswerVal
   return checked.ok && checked.value !== null ? (checked.value as AnswerValue<K>) : undefined
 }
 
+/** Sentences for the letter; visits of before the two were told apart have one list for both. */
+export function letterPins(fields: Fields): string[] {
+  return answerOf(fields, 'letterSentences') ?? answerOf(fields, 'pinnedSentences') ?? []
+}
+
 export function printOf(fields: Fields, side: Side): PrintOnMat | undefined {
   return (fields[`print.${side}`] as PrintOnMat | null | undefined) ?? undefined
 }
 
-export function marksOf(fields: Fields): ({ id: string } & Mark)[] {
-  return listOf<Mark>(fields, 'mark')
+export type PlacedMark = { id: string } & Mark & Required<Pick<Mark, 'view' | 'when'>>
+
+export function marksOf(fields: Fields): PlacedMark[] {
+  // marks of older visits have no view and no moments yet
+  return listOf<Mark>(fields, 'mark').map((mark) => ({
+    ...mark,
+    view: mark.view ?? 'sole',
+    when: mark.when ?? [],
+  }))
+}
+
+export function eventsOf(fields: Fields): ({ id: string } & StoryEvent)[] {
+  return listOf<StoryEvent>(fields, 'event').sort((a, b) => a.month.localeCompare(b.month))
+}
+
+export function photoOf(fields: Fields, view: PhotoView, side: Side): PhotoOnMat | undefined {
+  return (fields[`photo.${view}.${side}`] as PhotoOnMat | null | undefined) ?? undefined
 }
 
 export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
   return listOf<ShoeOnShelf>(fields, 'shoe')
 }
 
-function listOf<T extends object>(fields: Fields, kind: 'mark' | 'shoe'): ({ id: string } & T)[] {
+function listOf<T extends object>(fields: Fields, kind: 'mark' | 'shoe' | 'event'): ({ id: string } & T)[] {
   return Object.keys(fields)
     .filter((path) => path.startsWith(`${kind}.`) && fields[path] !== null)
     .sort()
     .map((path) => ({ id: path.slice(kind.length + 1), ...(fields[path] as T) }))
 }
 
-/** The facts of one visit for the core. Year and references come in: nothing here knows today. */
+/** The facts of one visit for the core. The day and the references come in: nothing here knows today. */
 export function factsOf(input: {
   fields: Fields
   birthYear: number | null
-  year: number
+  /** day of the visit, YYYY-MM-DD */
+  day: string
   ownedKit: readonly KitItem[]
   references: References
 }): VisitFacts {
   const { fields, references } = input
   const answer = <K extends AnswerKey>(key: K) => answerOf(fields, key)
+  const marks = marksOf(fields)
+  const week = answer('week')
+  const sums = week && week.length > 0 ? weekSums(week) : undefined
+  const worst = marks.flatMap((m) => (m.kind === 'pain' && m.worst !== undefined ? [m.worst] : []))
+  const worstPain = answer('worstPain') ?? (worst.length > 0 ? Math.max(...worst) : undefined)
   return {
-    ageYears: input.birthYear === null ? undefined : input.year - input.birthYear,
+    ageYears: input.birthYear === null ? undefined : Number(input.day.slice(0, 4)) - input.birthYear,
     feet: bySide((side) => footOf(fields, side)),
     prints: bySide((side) => printFactsOf(printOf(fields, side))),
     loadMethod: answer('loadMethod') ?? 'scales',
-    worstPain: answer('worstPain'),
-    soreSides: sides.filter((side) => marksOf(fields).some((m) => m.side === side && m.kind === 'pain')),
-    hoursStanding: answer('hoursStanding'),
-    hoursWalking: answer('hoursWalking'),
-    runs: answer('runs') ?? false,
+    bodyMassKg: answer('bodyMassKg'),
+    goal: answer('goalKind'),
+    marks: marks.map(({ side, view, along, kind, worst: mostPain, when }): BodyMark => ({
+      side,
+      view,
+      along,
+      kind,
+      worst: mostPain,
+      when,
+    })),
+    events: eventsOf(fields).map(({ kind, side, month }): HistoryEvent => ({
+      kind,
+      side,
+      weeksAgo: weeksSince(month, input.day),
+    })),
+    worstPain,
+    soreSides: sides.filter((side) => marks.some((m) => m.side === side && m.kind === 'pain')),
+    // a painted week knows better than a number from memory
+    hoursStanding: sums ? sums.standing : answer('hoursStanding'),
+    hoursWalking: sums ? sums.walking : answer('hoursWalking'),
+    runs: (answer('runs') ?? false) || (sums?.running ?? 0) > 0,
     kneeComesIn: answer('kneeComesIn') ?? false,
     cautionAnswers: cautionAnswersOf(fields),
     dealtWith: dealtOf(fields),
@@ -83,6 +129,16 @@ export function factsOf(input: {
       pace: answer('planPace') ?? 'usual',
     },
   }
+}
+
+const daysOfMonth = 30.44
+const daysOfWeek = 7
+
+/** Whole weeks from the first of a month to a day; never negative. */
+function weeksSince(month: string, day: string): number {
+  const monthsOf = (text: string) => Number(text.slice(0, 4)) * 12 + Number(text.slice(5, 7))
+  const days = (monthsOf(day) - monthsOf(month)) * daysOfMonth + Number(day.slice(8, 10)) - 1
+  return Math.max(0, Math.floor(days / daysOfWeek))
 }
 
 function footOf(fields: Fields, side: Side): FootValues {

@@ -6,7 +6,7 @@ import { checkChange, factsOf, parsePath, stepsFilled } from './index'
 
 const references = referenceValues()
 const factsWith = (fields: Record<string, unknown>, birthYear: number | null = 1990) =>
-  factsOf({ fields, birthYear, year: 2026, ownedKit: ['wall'], references })
+  factsOf({ fields, birthYear, day: '2026-05-04', ownedKit: ['wall'], references })
 
 test('every path that is built is read back as what it was', () => {
   fc.assert(

@@ -7,16 +7,21 @@ import {
   measureTable,
   type MeasureId,
 } from '@sturvo/core/measures'
+import { eventKinds, goalKinds, markKinds, markViews, painMoments } from '@sturvo/core/reading'
 import { sides, type Side } from '@sturvo/core/side'
+import { photoViews, type PhotoView } from '@sturvo/core/photo'
 import { kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
 import { daySchema, longTextSchema, shortTextSchema, sideSchema } from './common'
+import { photoSchema } from './photo'
 import { printSchema } from './print'
+import { weekBlockSchema } from './week'
 
 /**
  * A visit is a set of fields, each with a path of its own, so that two people can work on one visit and undo is a
- * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, shoe.ID, print.SIDE, dealt.CAUTION, answer.KEY.
+ * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, event.ID, shoe.ID, print.SIDE,
+ * photo.VIEW.SIDE, dealt.CAUTION, answer.KEY.
  */
 export type FieldPath = string
 
@@ -26,6 +31,12 @@ const hours = number(0, 168, 'Hours a week')
 
 const answerSchemas = {
   goal: longTextSchema,
+  goalKind: z.enum(goalKinds),
+  sidedness: z.enum(['left', 'right', 'both']),
+  bodyMassKg: number(10, 300, 'Body mass'),
+  /** picked from the list, or in the client's words */
+  medicines: z.array(shortTextSchema).max(30),
+  week: z.array(weekBlockSchema).max(200),
   complaint: longTextSchema,
   conditions: longTextSchema,
   oldInjuries: longTextSchema,
@@ -42,19 +53,38 @@ const answerSchemas = {
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
+  /** sentences pinned for the client's page, and those for the letter */
   pinnedSentences: z.array(shortTextSchema).max(60),
+  letterSentences: z.array(shortTextSchema).max(60),
 } as const
 export type AnswerKey = keyof typeof answerSchemas
 export type AnswerValue<K extends AnswerKey> = z.infer<(typeof answerSchemas)[K]>
 
 export const markSchema = z.object({
   side: sideSchema,
-  /** across, in ball widths from the axis, + medial; along, in foot lengths from the heel */
+  /**
+   * Sole and top: across in ball widths from the axis, + medial; along in foot lengths from the heel. Inner and outer:
+   * across is the height in foot lengths. Back and leg: across in widths from the middle, + medial; along is the height.
+   */
   across: z.number().min(-1).max(1),
   along: z.number().min(-0.1).max(1.2),
-  kind: z.enum(['pain', 'skin', 'scar']),
+  kind: z.enum(markKinds),
+  /** marks of older visits lie on the sole */
+  view: z.enum(markViews).optional(),
+  worst: number(0, 10, 'Worst pain').int().optional(),
+  when: z.array(z.enum(painMoments)).max(painMoments.length).optional(),
+  since: shortTextSchema.optional(),
 })
 export type Mark = z.infer<typeof markSchema>
+
+export const eventSchema = z.object({
+  kind: z.enum(eventKinds),
+  side: z.enum(['left', 'right', 'both']),
+  /** month it happened; the year alone is kept as January */
+  month: z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Write the month as 2024-05.'),
+  words: shortTextSchema.optional(),
+})
+export type StoryEvent = z.infer<typeof eventSchema>
 
 const optional = <T extends z.ZodType>(schema: T) => schema.optional()
 export const shoeSchema = z.object({
@@ -79,7 +109,8 @@ export const dealtSchema = z.object({
 
 export type ParsedPath =
   | { kind: 'measure'; measure: MeasureId; side: Side; trial: number }
-  | { kind: 'mark' | 'shoe'; id: string }
+  | { kind: 'mark' | 'shoe' | 'event'; id: string }
+  | { kind: 'photo'; view: PhotoView; side: Side }
   | { kind: 'print'; side: Side }
   | { kind: 'dealt'; caution: string }
   | { kind: 'answer'; key: string }
@@ -108,8 +139,10 @@ export function parsePath(path: FieldPath): ParsedPath | undefined {
       return undefined
     return { kind, measure: a, side: b, trial }
   }
+  if (kind === 'photo' && isOneOf(photoViews, a) && isOneOf(sides, b) && c === undefined)
+    return { kind, view: a, side: b }
   if (b !== undefined) return undefined
-  if ((kind === 'mark' || kind === 'shoe') && idPart.test(a)) return { kind, id: a }
+  if ((kind === 'mark' || kind === 'shoe' || kind === 'event') && idPart.test(a)) return { kind, id: a }
   if (kind === 'print' && isOneOf(sides, a)) return { kind, side: a }
   if (kind === 'dealt' && isOneOf(cautionIds, a)) return { kind, caution: a }
   if (kind === 'answer' && (isAnswerKey(a) || cautionKeys.includes(a))) return { kind, key: a }
@@ -136,6 +169,10 @@ export function fieldSchemaOf(parsed: ParsedPath): z.ZodType {
       return measureValueSchema(parsed.measure)
     case 'mark':
       return markSchema
+    case 'event':
+      return eventSchema
+    case 'photo':
+      return photoSchema
     case 'shoe':
       return shoeSchema
     case 'print':

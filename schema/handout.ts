@@ -1,4 +1,5 @@
 import type { Finding, VisitReading } from '@sturvo/core/reading'
+import type { References } from '@sturvo/core/reference'
 import type { FigureId } from '@sturvo/core/training'
 import { cautionText, roleText } from './words/cautionText'
 import { clientWords, findingWords } from './words/findingText'
@@ -35,6 +36,8 @@ export function handoutOf(input: {
   minutesPerSession: number
   /** ids of the findings that were pinned: these go on the page first */
   pinnedFindings: readonly string[]
+  /** values in force; left out, as they ship */
+  references?: References
 }): Handout {
   const { reading, practice, client, on } = input
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
@@ -52,7 +55,10 @@ export function handoutOf(input: {
         }
       : undefined,
     seen: inOrder
-      .map((f) => clientWords(f) ?? (isPinned(f) ? plain(findingWords(f).sentence) : undefined))
+      .map(
+        (f) =>
+          clientWords(f) ?? (isPinned(f) ? plain(findingWords(f, input.references).sentence) : undefined),
+      )
       .filter((text) => text !== undefined)
       .slice(0, Math.max(sentencesShown, input.pinnedFindings.length)),
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),

@@ -3,7 +3,7 @@ import { errorSchema } from './common'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
 import { pictureSchema } from './print'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
-import { practiceChangeSchema, practiceSchema } from './settings'
+import { practiceChangeSchema, practiceSchema, previewSchema, referenceChangesSchema } from './settings'
 import { conflictSchema, visitChangesSchema, visitSchema, visitWrittenSchema } from './visit'
 
 type Route = {
@@ -72,6 +72,14 @@ export const routes: readonly Route[] = [
     summary: 'Change settings',
     body: practiceChangeSchema,
     answer: practiceSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/practice/preview',
+    summary: 'Which findings of which clients a change of reference values would move; changes nothing',
+    body: z.object({ references: referenceChangesSchema }),
+    answer: previewSchema,
     status: 200,
   },
   { method: 'get', path: '/api/people', summary: 'People, by name', answer: peopleSchema, status: 200 },

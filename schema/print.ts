@@ -1,23 +1,8 @@
 import { z } from 'zod'
-import { sheetSizesMm } from '@sturvo/core/image'
-import { idSchema, sideSchema } from './common'
+import { idSchema, pointSchema, sideSchema } from './common'
+import { printScaleSchema } from './scale'
 
-const pointSchema = z.object({ x: z.number(), y: z.number() })
 const measuredSchema = z.object({ value: z.number(), error: z.number().min(0) })
-const sheetNames = Object.keys(sheetSizesMm) as (keyof typeof sheetSizesMm)[]
-
-/** How the picture got its scale. Points in picture pixels, corners clockwise from the top left. */
-export const printScaleSchema = z.discriminatedUnion('from', [
-  z.object({ from: z.literal('given'), mmPerPx: z.number().positive('The scale must be above zero.') }),
-  z.object({ from: z.literal('sheet'), sheet: z.enum(sheetNames), corners: z.array(pointSchema).length(4) }),
-  z.object({
-    from: z.literal('points'),
-    a: pointSchema,
-    b: pointSchema,
-    distanceMm: z.number().positive('The distance must be above zero.'),
-  }),
-])
-export type PrintScale = z.infer<typeof printScaleSchema>
 
 export const printWishesSchema = z.object({
   side: sideSchema.optional(),
@@ -25,11 +10,30 @@ export const printWishesSchema = z.object({
   thresholdNudge: z.number().min(-80).max(80).optional(),
   axis: z.object({ heelImagePx: pointSchema, toeImagePx: pointSchema }).optional(),
   toeLineFootMm: z.array(pointSchema).max(40).optional(),
+  strokes: z
+    .array(
+      z.object({
+        mode: z.enum(['add', 'erase']),
+        radiusPx: z.number().positive().max(400),
+        points: z.array(pointSchema).min(1).max(2000),
+      }),
+    )
+    .max(400, 'At most 400 strokes on one print.')
+    .optional(),
+  nearImagePx: pointSchema.optional(),
 })
+
+/**
+ * Version of the way from picture to measures. Kept with each print, so that an old one can be told from a new one
+ * and read again.
+ */
+export const printPipelineVersion = 2
 
 /** A footprint on the Mat: the picture, its scale, what was set by hand, and what was measured on it. */
 export const printSchema = z.object({
   pictureId: idSchema,
+  /** prints of before this was kept have none */
+  pipeline: z.number().int().optional(),
   scale: printScaleSchema,
   wishes: printWishesSchema,
   measures: z.object({

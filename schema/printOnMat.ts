@@ -1,6 +1,6 @@
 import type { FootprintReading } from '@sturvo/core/footprint'
 import { simplify, type Point } from '@sturvo/core/geometry'
-import type { PrintOnMat } from './print'
+import { printPipelineVersion, type PrintOnMat } from './print'
 
 const drawnToMm = 0.25 // finer than the line it is drawn with
 const keptTo = 100 // hundredths of a millimetre
@@ -12,6 +12,7 @@ export function printOnMat(
   const { pictureId, scale, wishes, reading: r } = input
   return {
     pictureId,
+    pipeline: printPipelineVersion,
     scale,
     wishes: { ...wishes, side: r.side },
     measures: {

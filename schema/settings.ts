@@ -13,14 +13,51 @@ export const settingsSchema = z.object({
   precision: z.enum(['limits', 'symmetry']),
 }) satisfies z.ZodType<PracticeSettings>
 
-const referenceIds = Object.keys(referenceTable) as ReferenceId[]
+const referenceIds = Object.keys(referenceTable) as [ReferenceId, ...ReferenceId[]]
+const referenceValue = z.number({ error: 'A reference value is a number.' }).min(-1000).max(100_000)
+export const referencesSchema = z.partialRecord(z.enum(referenceIds), referenceValue)
+/** A change of the table: a number sets, null goes back to the value as it ships. */
+export const referenceChangesSchema = z.partialRecord(z.enum(referenceIds), referenceValue.nullable())
+export type ReferenceChanges = z.infer<typeof referenceChangesSchema>
+
+/** The practice's own values after a change; a value equal to the shipped one is not kept. */
+export function changedReferences(
+  own: Partial<Record<ReferenceId, number>>,
+  changes: ReferenceChanges,
+): Partial<Record<ReferenceId, number>> {
+  const merged = { ...own, ...changes }
+  return Object.fromEntries(
+    Object.entries(merged).filter(
+      ([id, value]) => value !== null && value !== referenceTable[id as ReferenceId].value,
+    ),
+  )
+}
+
 export const practiceSchema = z.object({
   name: z.string(),
   place: z.string(),
   settings: settingsSchema,
-  references: z.partialRecord(z.enum(referenceIds as [ReferenceId, ...ReferenceId[]]), z.number()),
+  references: referencesSchema,
+  /** counts up with every change of the values; 0 as they ship */
+  referencesVersion: z.number().int().default(0),
   version: z.number().int(),
 })
 export type Practice = z.infer<typeof practiceSchema>
-export const practiceChangeSchema = z.object({ settings: settingsSchema.partial() })
+export const practiceChangeSchema = z.object({
+  settings: settingsSchema.partial().optional(),
+  references: referenceChangesSchema.optional(),
+})
+
+/** One finding of one client that a change of the table would move. */
+export const movedSchema = z.object({
+  personId: z.string(),
+  personName: z.string(),
+  visitId: z.string(),
+  startedOn: z.string(),
+  before: z.string().optional(),
+  after: z.string().optional(),
+})
+export type Moved = z.infer<typeof movedSchema>
+export const previewSchema = z.object({ moved: z.array(movedSchema), visitsRead: z.number().int() })
+export type ReferencePreview = z.infer<typeof previewSchema>
 export { defaultSettings }

@@ -2,14 +2,15 @@ import { cautionQuestions } from '@sturvo/core/cautions'
 import type { MeasureId } from '@sturvo/core/measures'
 import { steps, type Step } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
-import { shoesOf } from './factsOf'
+import { marksOf, shoesOf } from './factsOf'
 import type { Fields } from './visit'
 
 const measuresOf: Partial<Record<Step, readonly MeasureId[]>> = {
   look: ['navicularSit', 'navicularStand', 'navicularSingle', 'navicularActive', 'archSeen'],
   move: ['kneeToWall', 'bigToeExtension', 'singleLegOpen', 'heelRaises'],
 }
-const storyKeys = ['goal', 'complaint', 'worstPain', 'hoursStanding', 'hoursWalking']
+// the question about a limping child is not asked of everybody, so it cannot be needed to fill the step
+const askedOfAll = cautionQuestions.filter((question) => question !== 'childLimping')
 
 /** How far each step is filled, 0 to 1, for the Trail. A step is full when the usual things are there. */
 export function stepsFilled(fields: Fields): Record<Step, number> {
@@ -25,9 +26,7 @@ export function stepsFilled(fields: Fields): Record<Step, number> {
     share(both(['archRestWord', 'archActiveWord', 'heelRestWord', 'heelActiveWord'])),
   )
   const filled: Record<Step, number> = {
-    story: share(
-      [...storyKeys, ...cautionQuestions.map((q) => `caution:${q}`)].map((key) => `answer.${key}`),
-    ),
+    story: storyFilled(fields, has),
     look: share([...both(measuresOf.look ?? []), 'print.left', 'print.right']),
     load: Math.max(...loads),
     move: share(both(measuresOf.move ?? [])),
@@ -47,4 +46,17 @@ export function stepsFilled(fields: Fields): Record<Step, number> {
 export function countFilled(fields: Fields): number {
   const filled = stepsFilled(fields)
   return steps.filter((step) => filled[step] >= 0.5).length
+}
+
+/** Red flags and conditions weigh as much as the rest together; each of the others may be told in one of several ways. */
+function storyFilled(fields: Fields, has: (path: string) => boolean): number {
+  const asked = askedOfAll.filter((q) => has(`answer.caution:${q}`)).length / askedOfAll.length
+  const any = (...paths: string[]) => paths.some(has)
+  const told = [
+    any('answer.goal', 'answer.goalKind'),
+    has('answer.complaint'),
+    any('answer.worstPain') || marksOf(fields).some((mark) => mark.kind === 'pain'),
+    any('answer.week') || (has('answer.hoursStanding') && has('answer.hoursWalking')),
+  ]
+  return (asked + told.filter(Boolean).length / told.length) / 2
 }

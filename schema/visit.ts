@@ -9,6 +9,8 @@ export const visitSchema = z.object({
   personId: idSchema,
   startedOn: daySchema,
   version: z.number().int(),
+  /** reference values in force when it was last worked on */
+  referencesVersion: z.number().int().default(0),
   fields: fieldsSchema,
 })
 export type Visit = z.infer<typeof visitSchema>

@@ -52,12 +52,15 @@ async function jest(name: string, args: string[]): Promise<Tally> {
 }
 
 async function main(): Promise<void> {
-  const tallies = await Promise.all([
+  // two cores: the checks run beside the tests; the browser has the machine to itself
+  const [lint, [types, quick]] = await Promise.all([
     checkOnce('lint', 'npm', ['run', '--silent', 'lint']),
-    checkOnce('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']),
+    checkOnce('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']).then(
+      async (tally) =>
+        [tally, await jest('unit and api', ['--selectProjects', 'core', 'schema', 'web', 'server'])] as const,
+    ),
   ])
-  tallies.push(await jest('unit', ['--selectProjects', 'core', 'schema', 'web']))
-  tallies.push(await jest('api', ['--selectProjects', 'server']))
+  const tallies = [lint, types, quick]
   tallies.push(await jest('browser', ['--selectProjects', 'e2e', '--runInBand']))
   rmSync(folder, { recursive: true, force: true })
   const passed = tallies.reduce((sum, t) => sum + t.passed, 0)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { referenceValues } from '../reference'
-import { archClassFromIndex, archMotion, archPosition } from './index'
+import { archClassFromIndex, archMap, archMotion, archPosition } from './index'
 
 const references = referenceValues()
 
@@ -93,5 +93,57 @@ describe('position', () => {
         },
       ),
     )
+  })
+})
+
+describe('the two-way map', () => {
+  const more = { dorsumSitMm: 66, dorsumStandMm: 62, truncatedLengthMm: 182, eversionRangeDeg: 12 }
+  const z = fc.double({ min: -3, max: 3, noNaN: true })
+  test('its nine chances add up to one, and the best cell is the likeliest of them', () => {
+    fc.assert(
+      fc.property(z, z, (height, drop) => {
+        const position = archPosition(
+          { navicularStandMm: (0.27 + 0.03 * height) * 182, truncatedLengthMm: 182 },
+          references,
+        )
+        const motion = archMotion({ sitMm: 50, standMm: 50 - 7 - 3 * drop }, 250, references)
+        const place = archMap(position, motion)!
+        const sum = place.cells.reduce((total, c) => total + c.chance, 0)
+        expect(sum).toBeCloseTo(1, 6)
+        expect(place.chance).toBe(Math.max(...place.cells.map((c) => c.chance)))
+        expect(place.best.position).toBe(position!.kind)
+        expect(place.best.motion).toBe(motion.kind)
+      }),
+    )
+  })
+  test('without position or without motion there is no place on it', () => {
+    const motion = archMotion({ sitMm: 50, standMm: 43 }, 250, references)
+    expect(archMap(undefined, motion)).toBeUndefined()
+    expect(
+      archMap(archPosition({ archIndex: 0.24 }, references), archMotion({}, 250, references)),
+    ).toBeUndefined()
+  })
+  test('position is never mistaken for motion: the height may change while the travel stays, and only the one class moves', () => {
+    const at = (standMm: number) => archMotion({ sitMm: standMm + 7, standMm }, 250, references).z
+    expect(at(60)).toBeCloseTo(at(30)!, 9)
+    const heights = [30, 60].map(
+      (navicularStandMm) => archPosition({ navicularStandMm, truncatedLengthMm: 182 }, references)!.kind,
+    )
+    expect(heights).toEqual(['low', 'high'])
+  })
+  test('rigidity and flexibility by hand', () => {
+    const motion = archMotion({}, 250, references, { ...more, bodyMassKg: 80 })
+    expect(motion.rigidity).toBeCloseTo(62 / 66, 9)
+    // 4 mm over 0.4 × 80 × 9.80665 N
+    expect(motion.flexibilityMmPerKn).toBeCloseTo(12.746, 2)
+    expect(motion.kind).toBe('usual')
+  })
+  test('an arch that is used up is not pulled towards locked by its empty reserve', () => {
+    const without = archMotion({ sitMm: 45, standMm: 32 }, 250, references)
+    const used = archMotion({ sitMm: 45, standMm: 32, singleMm: 31.8 }, 250, references)
+    expect(used.hasNoReserve).toBe(true)
+    expect(used.z).toBe(without.z)
+    const locked = archMotion({ sitMm: 45, standMm: 42, singleMm: 41.8 }, 250, references)
+    expect(locked.parts.map((p) => p.source)).toContain('reserve')
   })
 })

@@ -1,5 +1,7 @@
 import type { References } from '../reference'
 import { chanceBetween } from '../statistics'
+import { weightN } from '../units'
+import { weightedZ } from './archPosition'
 
 /** Navicular heights above the floor, mm, at the five moments of spec; any may be missing. */
 export type ArchLadder = {
@@ -11,6 +13,18 @@ export type ArchLadder = {
 }
 
 export type MotionChances = { little: number; usual: number; much: number }
+export const motionSources = ['travel', 'rigidity', 'eversion', 'reserve'] as const
+export type MotionSource = (typeof motionSources)[number]
+
+/** What else tells how the arch moves, beside the ladder. */
+export type MotionMore = {
+  dorsumSitMm?: number | undefined
+  dorsumStandMm?: number | undefined
+  /** cancels out of the rigidity; needed for its error */
+  truncatedLengthMm?: number | undefined
+  eversionRangeDeg?: number | undefined
+  bodyMassKg?: number | undefined
+}
 
 export type ArchMotion = {
   /** navicular drop: sit − stand */
@@ -18,7 +32,17 @@ export type ArchMotion = {
   /** scaled to the reference foot of 250 mm */
   travelScaledMm: number | undefined
   travelErrorMm: number
+  /** −1 is where little begins, +1 where much does */
+  z: number | undefined
+  errorZ: number | undefined
+  parts: { source: MotionSource; z: number }[]
   motion: MotionChances | undefined
+  /** most likely class */
+  kind: keyof MotionChances | undefined
+  /** standing over sitting arch height index */
+  rigidity: number | undefined
+  /** mm of arch height given up per kN of load on the foot */
+  flexibilityMmPerKn: number | undefined
   /** stand − single: what is left to yield with */
   reserveMm: number | undefined
   hasNoReserve: boolean
@@ -35,13 +59,14 @@ export type ArchMotion = {
  * How the arch moves, kept apart from where it stands.
  * @param footLengthMm for scaling travel; unscaled where missing
  * @returns travel, reserve and recovery with their errors; impossible pairs are named, not hidden
- * @source navicular drop: Brody 1982
+ * @source navicular drop: Brody 1982; rigidity and flexibility from the arch height of Williams & McClay 2000
  * @example archMotion({ sitMm: 42, standMm: 31 }, 250, references).travelMm // 11
  */
 export function archMotion(
   ladder: ArchLadder,
   footLengthMm: number | undefined,
   references: References,
+  more: MotionMore = {},
 ): ArchMotion {
   const { sitMm, standMm, singleMm, activeMm, passiveMm } = ladder
   const errorMm = Math.SQRT2 * references.semNavicular
@@ -49,16 +74,25 @@ export function archMotion(
   const scale = footLengthMm ? references.travelFootMm / footLengthMm : 1
   const travelScaledMm = travelMm === undefined ? undefined : travelMm * scale
   const reserveMm = differenceOf(standMm, singleMm)
+  const rigidity = more.dorsumSitMm && more.dorsumStandMm ? more.dorsumStandMm / more.dorsumSitMm : undefined
   const recovery = (lifted: number | undefined) =>
     travelMm !== undefined && travelMm > errorMm && lifted !== undefined && standMm !== undefined
       ? (lifted - standMm) / travelMm
       : undefined
+  const parts = motionParts({ travelScaledMm, reserveMm, rigidity, errorMm, scale, more }, references)
+  const mean = parts.length === 0 ? undefined : weightedZ(parts)
+  const motion = mean && motionChances(mean.z, mean.errorZ)
   return {
     travelMm,
     travelScaledMm,
     travelErrorMm: errorMm,
-    motion:
-      travelScaledMm === undefined ? undefined : motionChances(travelScaledMm, errorMm * scale, references),
+    z: mean?.z,
+    errorZ: mean?.errorZ,
+    parts: parts.map(({ source, z }) => ({ source, z })),
+    motion,
+    kind: motion && motionKinds.reduce((a, b) => (motion[b] > motion[a] ? b : a)),
+    rigidity,
+    flexibilityMmPerKn: flexibility(more, references),
     reserveMm,
     hasNoReserve: reserveMm !== undefined && reserveMm < references.reserveNone,
     noReserveChance:
@@ -71,16 +105,97 @@ export function archMotion(
   }
 }
 
+export const motionKinds = ['little', 'usual', 'much'] as const
+
+/** What one source weighs in the motion class, and its error in z, on a foot of the reference length. */
+export function motionWeight(source: MotionSource, r: References): { weight: number; error: number } {
+  const heights = Math.SQRT2 * r.semNavicular
+  const of = (weight: number, little: number, much: number, error: number) => ({
+    weight,
+    error: between(0, little, much, error).error,
+  })
+  return {
+    travel: of(r.weightTravel, r.travelLittle, r.travelMuch, heights),
+    rigidity: of(r.weightRigidity, r.rigidityStiff, r.rigidityLoose, rigidityError(r)),
+    eversion: of(r.weightEversion, r.eversionLittle, r.eversionMuch, r.semEversion),
+    reserve: of(r.weightReserve, r.reserveNone, r.reserveMuch, heights),
+  }[source]
+}
+
+/** Two arch height indices, each with its own error. */
+function rigidityError(r: References): number {
+  return (Math.SQRT2 * r.semAhi) / r.ahiSitMean
+}
+type Part = { source: MotionSource; z: number; error: number; weight: number }
+
+/** A value on the scale where one limit is −1 and the other +1. */
+function between(value: number, little: number, much: number, error: number): { z: number; error: number } {
+  const half = (much - little) / 2
+  return { z: (value - (little + much) / 2) / half, error: error / Math.abs(half) }
+}
+
+function motionParts(
+  input: {
+    travelScaledMm: number | undefined
+    reserveMm: number | undefined
+    rigidity: number | undefined
+    errorMm: number
+    scale: number
+    more: MotionMore
+  },
+  r: References,
+): Part[] {
+  const { travelScaledMm, reserveMm, rigidity, errorMm, scale, more } = input
+  const parts: Part[] = []
+  if (travelScaledMm !== undefined)
+    parts.push({
+      source: 'travel',
+      weight: r.weightTravel,
+      ...between(travelScaledMm, r.travelLittle, r.travelMuch, errorMm * scale),
+    })
+  if (rigidity !== undefined)
+    parts.push({
+      source: 'rigidity',
+      weight: r.weightRigidity,
+      // stiff is the high end of rigidity and the low end of motion
+      ...between(rigidity, r.rigidityStiff, r.rigidityLoose, rigidityError(r)),
+    })
+  if (more.eversionRangeDeg !== undefined)
+    parts.push({
+      source: 'eversion',
+      weight: r.weightEversion,
+      ...between(more.eversionRangeDeg, r.eversionLittle, r.eversionMuch, r.semEversion),
+    })
+  // nothing left after much travel is used up, not locked: it must not pull the class towards little
+  const isUsedUp = travelScaledMm !== undefined && travelScaledMm > r.travelMuch
+  if (reserveMm !== undefined && !isUsedUp)
+    parts.push({
+      source: 'reserve',
+      weight: r.weightReserve,
+      ...between(reserveMm, r.reserveNone, r.reserveMuch, errorMm),
+    })
+  return parts
+}
+
+function flexibility(more: MotionMore, references: References): number | undefined {
+  const { dorsumSitMm, dorsumStandMm, bodyMassKg } = more
+  if (dorsumSitMm === undefined || dorsumStandMm === undefined || !bodyMassKg) return undefined
+  const addedN = references.flexibilityLoadShare * weightN(bodyMassKg)
+  return ((dorsumSitMm - dorsumStandMm) / addedN) * newtonsPerKn
+}
+
+const newtonsPerKn = 1000
+
 function differenceOf(higher: number | undefined, lower: number | undefined): number | undefined {
   return higher === undefined || lower === undefined ? undefined : higher - lower
 }
 
-function motionChances(travel: number, sd: number, references: References): MotionChances {
-  const { travelLittle, travelMuch } = references
+/** Chances of the three motion classes for a z with a normal error; the limits lie at −1 and +1. */
+export function motionChances(z: number, sd: number): MotionChances {
   return {
-    little: chanceBetween({ mean: travel, sd, low: -Infinity, high: travelLittle }),
-    usual: chanceBetween({ mean: travel, sd, low: travelLittle, high: travelMuch }),
-    much: chanceBetween({ mean: travel, sd, low: travelMuch, high: Infinity }),
+    little: chanceBetween({ mean: z, sd, low: -Infinity, high: -1 }),
+    usual: chanceBetween({ mean: z, sd, low: -1, high: 1 }),
+    much: chanceBetween({ mean: z, sd, low: 1, high: Infinity }),
   }
 }
 

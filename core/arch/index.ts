@@ -1,3 +1,4 @@
 export * from './archClass'
 export * from './archMotion'
 export * from './archPosition'
+export * from './archMap'

@@ -4,102 +4,164 @@ export type CautionLevel = (typeof cautionLevels)[number]
 /** What a caution does to the plan. The planner asks for these, never for a rule by name. */
 export const cautionEffects = [
   'blocksPlan',
+  'noLoadPlan',
   'noBarefootOutside',
   'noSpacers',
   'noBall',
+  'noFirmBall',
+  'noCrossRub',
   'noCold',
+  'noCompression',
   'noBounce',
   'noBigToeExtension',
+  'bigToeInComfort',
+  'nothingForced',
+  'midRangeOnly',
+  'noNewExtremes',
+  'surgeonRules',
   'supportAtHand',
   'noEyesShutAlone',
   'softGround',
   'longerTransition',
+  'keepCushion',
+  'checkKitSkin',
+  'supportStays',
+  'dailySkinLook',
+  'licensedLead',
   'gentleChange',
+  'goLightly',
 ] as const
 export type CautionEffect = (typeof cautionEffects)[number]
-export const roles = ['doctor', 'urgentCare', 'footDoctor', 'surgeon'] as const
+export const roles = ['doctor', 'urgentCare', 'footDoctor', 'surgeon', 'childDoctor'] as const
 export type Role = (typeof roles)[number]
 
-/** Questions of the story that may raise a caution; asked in this order. */
-export const cautionQuestions = [
+/** Red flags: asked of everybody, before anything else, in this order. */
+export const stopQuestions = [
   'cannotBearWeight',
   'tenderBone',
   'hotSwollen',
+  'openWound',
+  'coldPale',
+  'newNumbness',
   'calfSwollen',
+  'popPushOff',
   'nightPain',
+  'shapeChange',
+  'eyeJointSkin',
+  'childLimping',
+] as const
+/** Conditions and medicines: picked from a list, so that only this client's are on the screen. */
+export const conditionQuestions = [
   'diabetesOrNumb',
+  'circulation',
   'boneHistory',
+  'inflammatory',
+  'anticoagulants',
+  'pregnancy',
+  'recentOperation',
   'jointFusion',
+  'stiffBigToe',
+  'hypermobility',
   'falls',
+  'thinFatPad',
+  'allergy',
   'oldInjury',
 ] as const
+export const cautionQuestions = [...stopQuestions, ...conditionQuestions] as const
 export type CautionQuestion = (typeof cautionQuestions)[number]
 
+/** What the values of the visit say by themselves; each may raise a caution without a question. */
+export const cautionSigns = [
+  'ageChild',
+  'ageOld',
+  'thinFatPadSeen',
+  'fixedFlatFound',
+  'operationLately',
+  'stressFractureNoted',
+  'injuryNoted',
+  'oneSidedPain',
+  'soreSpotMarked',
+  'nightPainMarked',
+] as const
+export type CautionSign = (typeof cautionSigns)[number]
+
+export type CautionStep = 'story' | 'look' | 'grade'
 export type CautionRule = {
   level: CautionLevel
   effects: readonly CautionEffect[]
   /** who should see it, by role */
   see: Role | undefined
-  asks: CautionQuestion
+  asks: CautionQuestion | undefined
+  signs: readonly CautionSign[]
   /** step of the visit where it is raised */
-  step: 'story'
+  step: CautionStep
 }
 
-/** Ten rules: five stop, four limit, one minds. */
+const stop = (asks: CautionQuestion, see: Role, signs: readonly CautionSign[] = []): CautionRule => ({
+  level: 'stop',
+  effects: ['blocksPlan'],
+  see,
+  asks,
+  signs,
+  step: 'story',
+})
+type Limit = { asks?: CautionQuestion; signs?: readonly CautionSign[]; see?: Role; step?: CautionStep }
+const milder =
+  (level: 'limit' | 'mind') =>
+  (effects: readonly CautionEffect[], { asks, signs = [], see, step = 'story' }: Limit): CautionRule => ({
+    level,
+    effects,
+    see,
+    asks,
+    signs,
+    step,
+  })
+const limit = milder('limit')
+const mind = milder('mind')
+
+/** Every rule in one table. @source cautions of the practice; local law and licence come first */
 export const cautionTable = {
-  noWeight: {
-    level: 'stop',
-    effects: ['blocksPlan'],
-    see: 'urgentCare',
-    asks: 'cannotBearWeight',
-    step: 'story',
-  },
-  tenderBone: { level: 'stop', effects: ['blocksPlan'], see: 'doctor', asks: 'tenderBone', step: 'story' },
-  hotSwollen: {
-    level: 'stop',
-    effects: ['blocksPlan'],
-    see: 'urgentCare',
-    asks: 'hotSwollen',
-    step: 'story',
-  },
-  calfSwollen: {
-    level: 'stop',
-    effects: ['blocksPlan'],
-    see: 'urgentCare',
-    asks: 'calfSwollen',
-    step: 'story',
-  },
-  nightPain: { level: 'stop', effects: ['blocksPlan'], see: 'doctor', asks: 'nightPain', step: 'story' },
-  feeling: {
-    level: 'limit',
-    effects: ['noBarefootOutside', 'noSpacers', 'noCold', 'noBall'],
-    see: 'footDoctor',
-    asks: 'diabetesOrNumb',
-    step: 'story',
-  },
-  boneHistory: {
-    level: 'limit',
-    effects: ['noBounce', 'longerTransition', 'softGround'],
-    see: undefined,
+  noWeight: stop('cannotBearWeight', 'urgentCare'),
+  tenderBone: stop('tenderBone', 'doctor'),
+  hotSwollen: stop('hotSwollen', 'urgentCare'),
+  openWound: stop('openWound', 'urgentCare'),
+  coldPale: stop('coldPale', 'urgentCare'),
+  newNumbness: stop('newNumbness', 'doctor'),
+  calfSwollen: stop('calfSwollen', 'urgentCare'),
+  popPushOff: stop('popPushOff', 'urgentCare'),
+  nightPain: stop('nightPain', 'doctor', ['nightPainMarked']),
+  shapeChange: stop('shapeChange', 'doctor'),
+  eyeJointSkin: stop('eyeJointSkin', 'doctor'),
+  childLimping: stop('childLimping', 'childDoctor'),
+  feeling: limit(
+    ['noBarefootOutside', 'noSpacers', 'noCold', 'noBall', 'noFirmBall', 'dailySkinLook', 'licensedLead'],
+    { asks: 'diabetesOrNumb', see: 'footDoctor' },
+  ),
+  circulation: limit(['noCold', 'noCompression'], { asks: 'circulation' }),
+  boneHistory: limit(['noBounce', 'longerTransition', 'softGround'], {
     asks: 'boneHistory',
-    step: 'story',
-  },
-  jointFusion: {
-    level: 'limit',
-    effects: ['noBigToeExtension'],
+    signs: ['stressFractureNoted'],
+  }),
+  inflammatory: limit(['nothingForced', 'noBounce'], { asks: 'inflammatory', see: 'doctor' }),
+  anticoagulants: limit(['noFirmBall', 'noCrossRub'], { asks: 'anticoagulants' }),
+  pregnancy: limit(['supportAtHand', 'noNewExtremes'], { asks: 'pregnancy' }),
+  recentOperation: limit(['surgeonRules', 'noBounce', 'nothingForced'], {
+    asks: 'recentOperation',
+    signs: ['operationLately'],
     see: 'surgeon',
-    asks: 'jointFusion',
-    step: 'story',
-  },
-  balanceRisk: {
-    level: 'limit',
-    effects: ['supportAtHand', 'noEyesShutAlone'],
-    see: undefined,
-    asks: 'falls',
-    step: 'story',
-  },
-  oldInjury: { level: 'mind', effects: ['gentleChange'], see: undefined, asks: 'oldInjury', step: 'story' },
-} as const satisfies Record<string, CautionRule>
+  }),
+  jointFusion: limit(['noBigToeExtension'], { asks: 'jointFusion', see: 'surgeon' }),
+  stiffBigToe: limit(['bigToeInComfort'], { asks: 'stiffBigToe' }),
+  hypermobility: limit(['midRangeOnly'], { asks: 'hypermobility' }),
+  child: limit(['noLoadPlan', 'noBounce'], { signs: ['ageChild'], see: 'childDoctor' }),
+  balanceRisk: limit(['supportAtHand', 'noEyesShutAlone'], { asks: 'falls', signs: ['ageOld'] }),
+  thinFatPad: limit(['keepCushion'], { asks: 'thinFatPad', signs: ['thinFatPadSeen'], step: 'look' }),
+  allergy: limit(['checkKitSkin'], { asks: 'allergy' }),
+  fixedFlat: limit(['supportStays'], { signs: ['fixedFlatFound'], step: 'grade' }),
+  oldInjury: mind(['gentleChange'], { asks: 'oldInjury', signs: ['injuryNoted'] }),
+  twoSided: mind([], { signs: ['oneSidedPain'] }),
+  soreSpots: mind(['goLightly'], { signs: ['soreSpotMarked'] }),
+} satisfies Record<string, CautionRule>
 
 export type CautionId = keyof typeof cautionTable
 export const cautionIds = Object.keys(cautionTable) as CautionId[]

@@ -1,66 +1,111 @@
-import { referenceValues } from '../reference'
-import { cautionIds, cautionQuestions, cautionTable, readCautions, type CautionQuestion } from './index'
+import {
+  cautionIds,
+  cautionQuestions,
+  cautionSigns,
+  cautionTable,
+  readCautions,
+  stopQuestions,
+  type CautionId,
+  type CautionQuestion,
+  type CautionRule,
+  type CautionSign,
+} from './index'
 
-const references = referenceValues()
-const ask = (answers: Partial<Record<CautionQuestion, boolean>>, ageYears?: number) =>
-  readCautions({ answers, ageYears, dealtWith: {} }, references)
+const ask = (
+  answers: Partial<Record<CautionQuestion, boolean>>,
+  signs: readonly CautionSign[] = [],
+  dealtWith = {},
+) => readCautions({ answers, signs, dealtWith })
+const rule = (id: CautionId): CautionRule => cautionTable[id]
 
-test('ten rules: five stop, four limit, one minds, each with a question of its own', () => {
-  const levels = cautionIds.map((id) => cautionTable[id].level)
-  expect(['stop', 'limit', 'mind'].map((level) => levels.filter((l) => l === level).length)).toEqual([
-    5, 4, 1,
-  ])
-  expect(new Set(cautionIds.map((id) => cautionTable[id].asks)).size).toBe(10)
-  expect(cautionQuestions).toHaveLength(10)
+/** What must come of each rule, written down apart from the table. */
+const expected: Record<CautionId, [level: string, ...effects: string[]]> = {
+  noWeight: ['stop', 'blocksPlan'],
+  tenderBone: ['stop', 'blocksPlan'],
+  hotSwollen: ['stop', 'blocksPlan'],
+  openWound: ['stop', 'blocksPlan'],
+  coldPale: ['stop', 'blocksPlan'],
+  newNumbness: ['stop', 'blocksPlan'],
+  calfSwollen: ['stop', 'blocksPlan'],
+  popPushOff: ['stop', 'blocksPlan'],
+  nightPain: ['stop', 'blocksPlan'],
+  shapeChange: ['stop', 'blocksPlan'],
+  eyeJointSkin: ['stop', 'blocksPlan'],
+  childLimping: ['stop', 'blocksPlan'],
+  feeling: ['limit', 'noBarefootOutside', 'noSpacers', 'noCold', 'noBall', 'dailySkinLook', 'licensedLead'],
+  circulation: ['limit', 'noCold', 'noCompression'],
+  boneHistory: ['limit', 'noBounce', 'longerTransition', 'softGround'],
+  inflammatory: ['limit', 'nothingForced'],
+  anticoagulants: ['limit', 'noFirmBall', 'noCrossRub'],
+  pregnancy: ['limit', 'supportAtHand', 'noNewExtremes'],
+  recentOperation: ['limit', 'surgeonRules'],
+  jointFusion: ['limit', 'noBigToeExtension'],
+  stiffBigToe: ['limit', 'bigToeInComfort'],
+  hypermobility: ['limit', 'midRangeOnly'],
+  child: ['limit', 'noLoadPlan'],
+  balanceRisk: ['limit', 'supportAtHand', 'noEyesShutAlone'],
+  thinFatPad: ['limit', 'keepCushion'],
+  allergy: ['limit', 'checkKitSkin'],
+  fixedFlat: ['limit', 'supportStays'],
+  oldInjury: ['mind', 'gentleChange'],
+  twoSided: ['mind'],
+  soreSpots: ['mind', 'goLightly'],
+}
+
+describe.each(cautionIds)('rule %s', (id) => {
+  const { asks, signs } = rule(id)
+  test('fires on its question and on each of its signs, with its level and effects', () => {
+    const ways = [...(asks ? [ask({ [asks]: true })] : []), ...signs.map((sign) => ask({}, [sign]))]
+    expect(ways.length).toBeGreaterThan(0)
+    for (const reading of ways) {
+      const raised = reading.cautions.find((c) => c.id === id)
+      expect(raised?.level).toBe(expected[id][0])
+      expect([...reading.effects]).toEqual(expect.arrayContaining(expected[id].slice(1)))
+    }
+  })
+  test('does not fire on a "no", on silence, or on anything else at once', () => {
+    const others = Object.fromEntries(cautionQuestions.map((q) => [q, q !== asks]))
+    const otherSigns = cautionSigns.filter((sign) => !signs.includes(sign))
+    expect(ask(others, otherSigns).cautions.map((c) => c.id)).not.toContain(id)
+    expect(ask({}).cautions).toEqual([])
+  })
 })
 
-test.each(['cannotBearWeight', 'tenderBone', 'hotSwollen', 'calfSwollen', 'nightPain'] as const)(
-  '%s stops the plan and says who should see it',
-  (question) => {
-    const reading = ask({ [question]: true })
-    expect(reading.isBlocked).toBe(true)
-    expect(reading.cautions[0]).toMatchObject({ level: 'stop', see: expect.any(String) })
-  },
-)
+test('every question and every sign raises something', () => {
+  const rules = cautionIds.map(rule)
+  for (const q of cautionQuestions) expect(rules.filter((r) => r.asks === q)).toHaveLength(1)
+  for (const s of cautionSigns) expect(rules.some((r) => r.signs.includes(s))).toBe(true)
+})
+
+test('a stop always says who should see it', () => {
+  for (const id of cautionIds) if (rule(id).level === 'stop') expect(rule(id).see).toBeDefined()
+})
 
 test('a stop dealt with no longer blocks, and is still shown with name and words', () => {
   const dealt = { by: 'Ilse Marrack', on: '2026-05-04', words: 'Seen today, no fracture.' }
-  const reading = readCautions(
-    { answers: { tenderBone: true }, ageYears: 30, dealtWith: { tenderBone: dealt } },
-    references,
-  )
+  const reading = ask({ tenderBone: true }, [], { tenderBone: dealt })
   expect(reading.isBlocked).toBe(false)
   expect(reading.cautions).toMatchObject([{ id: 'tenderBone', dealtWith: dealt }])
 })
 
+test('one of two stops dealt with still blocks', () => {
+  const dealt = { by: 'Ilse Marrack', on: '2026-05-04', words: 'Seen today, no fracture.' }
+  expect(ask({ tenderBone: true, calfSwollen: true }, [], { tenderBone: dealt }).isBlocked).toBe(true)
+})
+
 test('a limit that was talked about keeps its effects', () => {
   const dealt = { by: 'Ilse Marrack', on: '2026-05-04', words: 'Knows about it.' }
-  const reading = readCautions(
-    { answers: { diabetesOrNumb: true }, ageYears: 30, dealtWith: { feeling: dealt } },
-    references,
-  )
+  const reading = ask({ diabetesOrNumb: true }, [], { feeling: dealt })
   expect([...reading.effects]).toEqual(expect.arrayContaining(['noSpacers', 'noBarefootOutside', 'noBall']))
 })
 
-test('age alone puts support at hand; an unknown age does not', () => {
-  expect(ask({}, 71).cautions).toMatchObject([{ id: 'balanceRisk', because: 'age' }])
-  expect(ask({}, 64).cautions).toEqual([])
-  expect(ask({}).cautions).toEqual([])
+test('red-flag questions nobody asked are listed, a "no" is not; the child question only for a child', () => {
+  const open = stopQuestions.filter((q) => q !== 'hotSwollen' && q !== 'childLimping')
+  expect(ask({ hotSwollen: false }).unanswered).toEqual(open)
+  expect(ask({ hotSwollen: false }, ['ageChild']).unanswered).toEqual([...open, 'childLimping'])
 })
 
-test('questions nobody asked are listed, a "no" is not', () => {
-  expect(ask({ hotSwollen: false }).unanswered).toEqual([
-    'cannotBearWeight',
-    'tenderBone',
-    'calfSwollen',
-    'nightPain',
-  ])
-})
-
-test('stops come first', () => {
-  expect(ask({ oldInjury: true, boneHistory: true, nightPain: true }).cautions.map((c) => c.level)).toEqual([
-    'stop',
-    'limit',
-    'mind',
-  ])
+test('stops come first, then limits, then what to mind', () => {
+  const levels = ask({ oldInjury: true, boneHistory: true, nightPain: true }).cautions.map((c) => c.level)
+  expect(levels).toEqual(['stop', 'limit', 'mind'])
 })

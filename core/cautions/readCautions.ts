@@ -1,13 +1,15 @@
-import type { References } from '../reference'
 import {
   cautionIds,
   cautionLevels,
   cautionTable,
+  stopQuestions,
   type CautionEffect,
   type CautionId,
   type CautionLevel,
   type CautionQuestion,
   type CautionRule,
+  type CautionSign,
+  type CautionStep,
 } from './cautionTable'
 
 /** Confirmed as dealt with: who, when and in which words. A stop then no longer blocks; limits keep their effects. */
@@ -18,8 +20,9 @@ export type Caution = {
   level: CautionLevel
   effects: readonly CautionEffect[]
   see: CautionRule['see']
-  /** what raised it */
-  because: 'answer' | 'age'
+  step: CautionStep
+  /** what raised it: an answer, or what the values say by themselves */
+  because: 'answer' | CautionSign
   dealtWith: DealtWith | undefined
 }
 
@@ -28,50 +31,41 @@ export type CautionReading = {
   effects: ReadonlySet<CautionEffect>
   /** a stop that nobody has dealt with */
   isBlocked: boolean
-  /** red-flag questions nobody answered yet */
+  /** red flags to ask this client, and those nobody answered yet */
+  asked: CautionQuestion[]
   unanswered: CautionQuestion[]
 }
 
 /**
  * Runs the caution rules; they are never silently dropped.
- * @param input answers to the caution questions (absent = not asked), age in years if known, and what was dealt with
+ * @param input answers to the caution questions (absent = not asked), signs read from the values, and what was dealt with
  * @returns cautions by level, stops first, with the effects the planner must obey
  * @source cautions of the practice; local law and licence come first
  */
-export function readCautions(
-  input: {
-    answers: Partial<Record<CautionQuestion, boolean>>
-    ageYears: number | undefined
-    dealtWith: Partial<Record<CautionId, DealtWith>>
-  },
-  references: References,
-): CautionReading {
-  const isOld = input.ageYears !== undefined && input.ageYears >= references.supportFromAge
+export function readCautions(input: {
+  answers: Partial<Record<CautionQuestion, boolean>>
+  signs: readonly CautionSign[]
+  dealtWith: Partial<Record<CautionId, DealtWith>>
+}): CautionReading {
   const cautions = cautionIds.flatMap((id): Caution[] => {
     const rule: CautionRule = cautionTable[id]
-    const isAnswered = input.answers[rule.asks] === true
-    const isByAge = id === 'balanceRisk' && isOld
-    if (!isAnswered && !isByAge) return []
-    return [
-      {
-        id,
-        level: rule.level,
-        effects: rule.effects,
-        see: rule.see,
-        because: isAnswered ? 'answer' : 'age',
-        dealtWith: input.dealtWith[id],
-      },
-    ]
+    const isAnswered = rule.asks !== undefined && input.answers[rule.asks] === true
+    const sign = rule.signs.find((s) => input.signs.includes(s))
+    const because = isAnswered ? 'answer' : sign
+    if (because === undefined) return []
+    const { level, effects, see, step } = rule
+    return [{ id, level, effects, see, step, because, dealtWith: input.dealtWith[id] }]
   })
   cautions.sort((a, b) => cautionLevels.indexOf(a.level) - cautionLevels.indexOf(b.level))
   const inForce = cautions.filter((c) => c.level !== 'stop' || !c.dealtWith)
+  // nobody asks a grown-up whether the child limps
+  const isChild = input.signs.includes('ageChild')
+  const asked = stopQuestions.filter((q) => q !== 'childLimping' || isChild)
   return {
     cautions,
     effects: new Set(inForce.flatMap((c) => c.effects)),
     isBlocked: inForce.some((c) => c.effects.includes('blocksPlan')),
-    unanswered: cautionIds
-      .map((id) => cautionTable[id])
-      .filter((rule) => rule.level === 'stop' && input.answers[rule.asks] === undefined)
-      .map((rule) => rule.asks),
+    asked,
+    unanswered: asked.filter((q) => input.answers[q] === undefined),
   }
 }

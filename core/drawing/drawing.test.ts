@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { polygonArea } from '../geometry'
-import { arbitraryFoot, neutralFoot } from '../synthetic'
-import { drawingToFoot, footOutline, footToDrawing, shoeProfile, svgPath } from './index'
+import { arbitraryFoot, footOutline, neutralFoot } from '../synthetic'
+import { drawingToFoot, footToDrawing, shoeProfile, svgPath } from './index'
 
 const seeds = fc.integer({ min: 1, max: 500 })
 

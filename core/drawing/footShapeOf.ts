@@ -1,9 +1,15 @@
-import type { FootValues } from '../measures'
+import { gapRestMeasures, type FootValues } from '../measures'
 import type { PrintFacts } from '../reading'
 import type { Side } from '../side'
 import { neutralFoot, type FootShape } from '../synthetic'
 
-/** The shape to draw this client's foot from: what is known of it, and a neutral foot for the rest. */
+const contactOfHeel = 0.84 // a heel pad marks a little less than the heel is wide
+const beyondContactMm = 6 // the outline reaches beyond the contact, both ends together
+
+/**
+ * The shape to draw this client's foot from: what was measured, then what the print tells, and a neutral foot for the
+ * rest.
+ */
 export function footShapeOf(input: {
   side: Side
   foot: FootValues
@@ -11,17 +17,20 @@ export function footShapeOf(input: {
   ballWidthMm: number | undefined
 }): FootShape {
   const { side, foot, print } = input
-  const lengthMm = print?.lengthMm ?? neutralFoot.lengthMm
+  const { numbers } = foot
+  const lengthMm = numbers.footLength ?? (print ? print.lengthMm + beyondContactMm : neutralFoot.lengthMm)
   const scale = lengthMm / neutralFoot.lengthMm
-  const contactOfHeel = 0.84 // a heel pad marks a little less than the heel is wide
+  const gaps = gapRestMeasures.map((id) => numbers[id]).filter((mm) => mm !== undefined)
   return {
     ...neutralFoot,
     side,
-    // the outline reaches beyond the contact at both ends
-    lengthMm: print ? lengthMm + 6 : lengthMm,
+    lengthMm,
     ballWidthMm: input.ballWidthMm ?? neutralFoot.ballWidthMm * scale,
-    heelWidthMm: print ? print.heelWidthMm / contactOfHeel : neutralFoot.heelWidthMm * scale,
-    halluxAngleDeg: foot.numbers.halluxAngle ?? neutralFoot.halluxAngleDeg,
+    heelWidthMm:
+      numbers.heelWidth ?? (print ? print.heelWidthMm / contactOfHeel : neutralFoot.heelWidthMm * scale),
+    halluxAngleDeg: numbers.halluxAngle ?? neutralFoot.halluxAngleDeg,
+    fifthToeAngleDeg: numbers.fifthToeAngle ?? neutralFoot.fifthToeAngleDeg,
+    toeGapMm: gaps.length === 0 ? neutralFoot.toeGapMm : gaps.reduce((sum, mm) => sum + mm, 0) / gaps.length,
     kind: print?.printKind ?? 'bridged',
   }
 }

@@ -1,6 +1,6 @@
-export * from './footOutline'
 export * from './svgPath'
 export * from './exerciseFigures'
 export * from './shoeProfile'
 export type { Figure, Stroke } from './figureParts'
 export * from './footShapeOf'
+export * from './bodyViews'

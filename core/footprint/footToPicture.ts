@@ -1,4 +1,4 @@
-import type { Point } from '../geometry'
+import { distance, type Point } from '../geometry'
 import { medialSignImage, type Side } from '../side'
 
 /**
@@ -19,4 +19,9 @@ export function footToPicture(
     x: heel.x + (forward.x * pFootMm.y + medial.x * pFootMm.x) / print.mmPerPx,
     y: heel.y + (forward.y * pFootMm.y + medial.y * pFootMm.x) / print.mmPerPx,
   }
+}
+
+/** Millimetres of a pixel of the picture a print was measured on. @param lengthMm between the ends of the axis */
+export function mmPerPxOfAxis(axis: { heelImagePx: Point; toeImagePx: Point }, lengthMm: number): number {
+  return lengthMm / distance(axis.heelImagePx, axis.toeImagePx)
 }

@@ -1,17 +1,15 @@
 import { archClassFromIndex, type ClassChances } from '../arch'
 import type { Point } from '../geometry'
-import type { RasterImage } from '../image'
+import { maskBounds, paintStrokes, type RasterImage, type Stroke } from '../image'
 import { MeasureError, outcomeOf, type Outcome } from '../problem'
 import type { References } from '../reference'
 import type { Side } from '../side'
-import { refineAxis, roughAxis } from './axis'
 import { contactRings } from './contour'
-import { footFrame, footRaster } from './footRaster'
+import { footFrame } from './footRaster'
+import { layPrint } from './layPrint'
 import { measurePrint, type PrintMeasures } from './measurePrint'
 import { segmentPrint, type Segmentation } from './segment'
 import { separatePrints } from './separatePrints'
-import { sideByShape } from './sideByShape'
-import { findToeLine } from './toeLine'
 import type { PrintAxis, PrintMask, ToeLine } from './types'
 
 /** What the practitioner may set; everything left out is found. Points in pixels of the picture given. */
@@ -21,6 +19,10 @@ export type FootprintWishes = {
   thresholdNudge?: number | undefined
   axis?: { heelImagePx: Point; toeImagePx: Point } | undefined
   toeLineFootMm?: Point[] | undefined
+  /** brush and eraser over what the threshold found */
+  strokes?: Stroke[] | undefined
+  /** of several prints on one sheet, the one nearest to this point */
+  nearImagePx?: Point | undefined
 }
 
 export type FootprintReading = PrintMeasures & {
@@ -52,9 +54,11 @@ export function readFootprints(
 ): Outcome<FootprintReading[]> {
   return outcomeOf(() => {
     onProgress(0.02)
-    const segmented = segmentPrint(image, mmPerPx, references, wishes.thresholdNudge ?? 0)
+    const found = segmentPrint(image, mmPerPx, references, wishes.thresholdNudge ?? 0)
+    const segmented = { ...found, mask: paintStrokes(found.mask, wishes.strokes ?? [], found.factor) }
     onProgress(0.45)
-    const prints = separatePrints(segmented.mask, segmented.mmPerPx, references)
+    const all = separatePrints(segmented.mask, segmented.mmPerPx, references)
+    const prints = wishes.nearImagePx ? [nearest(all, wishes.nearImagePx, segmented.factor)] : all
     onProgress(0.55)
     return prints.map((print, i) => {
       const reading = readOne(
@@ -87,7 +91,14 @@ export function readFootprint(
   })
 }
 
-const axisRounds = 3
+/** The print whose middle lies nearest to a point of the picture. */
+function nearest(prints: readonly PrintMask[], p: Point, factor: number): PrintMask {
+  const away = (print: PrintMask) => {
+    const box = maskBounds(print.mask)
+    return Math.hypot((box.minX + box.maxX) / 2 - p.x / factor, (box.minY + box.maxY) / 2 - p.y / factor)
+  }
+  return prints.reduce((a, b) => (away(b) < away(a) ? b : a))
+}
 
 function readOne(
   print: PrintMask,
@@ -96,23 +107,11 @@ function readOne(
   wishes: FootprintWishes,
   placeSide: Side | undefined,
 ): FootprintReading {
-  let axis = roughAxis(print.mask)
-  const byShape = sideByShape(print, axis)
-  // two prints side by side: shape decides unless it is unclear
-  const side = wishes.side ?? (placeSide && byShape.clarity < unclearSide ? placeSide : byShape.side)
-  let raster = footRaster(print, axis, side)
-  let line = findToeLine(raster, wishes.toes ?? 'auto')
-  for (let round = 0; round < axisRounds && !wishes.axis; round++) {
-    axis = refineAxis(print, axis, side, raster, line)
-    raster = footRaster(print, axis, side)
-    line = findToeLine(raster, wishes.toes ?? 'auto')
-  }
-  if (wishes.axis) {
-    axis = axisOnWorking(wishes.axis, segmented.factor)
-    raster = footRaster(print, axis, side)
-    line = findToeLine(raster, wishes.toes ?? 'auto')
-  }
-  if (wishes.toeLineFootMm) line = { pointsFootMm: wishes.toeLineFootMm, from: 'practitioner' }
+  const { axis, raster, line, side } = layPrint(print, {
+    ...wishes,
+    axis: wishes.axis && axisOnWorking(wishes.axis, segmented.factor),
+    placeSide,
+  })
   const measures = measurePrint({ print, axis, side, line, references, raster })
   const frame = footFrame(axis, side)
   const toPicture = (yMm: number, xMm: number): Point => {
@@ -134,8 +133,6 @@ function readOne(
     segmentation: { threshold: segmented.threshold, channel: segmented.channel, mmPerPx: print.mmPerPx },
   }
 }
-
-const unclearSide = 0.4
 
 function axisOnWorking(axis: { heelImagePx: Point; toeImagePx: Point }, factor: number): PrintAxis {
   const down = (p: Point): Point => ({ x: p.x / factor, y: p.y / factor })

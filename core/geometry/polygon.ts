@@ -76,3 +76,11 @@ export function simplify(points: readonly Point[], tolerance: number): Point[] {
   }
   return points.filter((_, i) => keep[i] === 1)
 }
+
+/** Every x at which a closed line crosses a height, in the order of the line; empty where it does not reach. */
+export function crossingsAt(ring: readonly Point[], y: number): number[] {
+  return ring.flatMap((a, i) => {
+    const b = ring[(i + 1) % ring.length]!
+    return a.y <= y === b.y <= y ? [] : [a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)]
+  })
+}

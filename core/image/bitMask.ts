@@ -15,6 +15,23 @@ export function maskPixel(mask: BitMask, x: number, y: number): boolean {
   return ((mask.words[y * mask.wordsPerRow + (x >>> 5)]! >>> (x & 31)) & 1) === 1
 }
 
+/** The box round all set pixels, both ends included; of an empty mask the whole picture. */
+export function maskBounds(mask: BitMask): { minX: number; minY: number; maxX: number; maxY: number } {
+  const box = { minX: mask.widthPx, minY: mask.heightPx, maxX: -1, maxY: -1 }
+  for (let y = 0; y < mask.heightPx; y++)
+    for (let w = 0; w < mask.wordsPerRow; w++) {
+      const word = mask.words[y * mask.wordsPerRow + w]!
+      if (word === 0) continue
+      const low = w * 32 + 31 - Math.clz32(word & -word)
+      const high = w * 32 + 31 - Math.clz32(word)
+      box.minX = Math.min(box.minX, low)
+      box.maxX = Math.max(box.maxX, high)
+      box.minY = Math.min(box.minY, y)
+      box.maxY = y
+    }
+  return box.maxX < 0 ? { minX: 0, minY: 0, maxX: mask.widthPx - 1, maxY: mask.heightPx - 1 } : box
+}
+
 /** Pixels on one side of a threshold: at or below it when the print is dark, above it when it is light. */
 export function thresholdMask(grey: GreyImage, threshold: number, isDark: boolean): BitMask {
   const mask = emptyMask(grey.widthPx, grey.heightPx)

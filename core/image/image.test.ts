@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { distance } from '../geometry'
 import { chanceFrom } from '../synthetic'
 import {
   closeMask,
@@ -175,12 +176,14 @@ describe('the sheet on the floor', () => {
   }
   test('its corners are found, clockwise from the top left', () => {
     const corners = sheetCorners(floor((x, y) => x >= 50 && x < 250 && y >= 60 && y < 340))!
-    expect(corners).toEqual([
+    const truth = [
       { x: 50, y: 60 },
       { x: 250, y: 60 },
       { x: 250, y: 340 },
       { x: 50, y: 340 },
-    ])
+    ]
+    // a border without any blur may lie anywhere within its pixel
+    corners.forEach((corner, i) => expect(distance(corner, truth[i]!)).toBeLessThan(0.8))
   })
   test('a scan of the sheet alone has its own corners', () => {
     expect(sheetCorners(floor((x, y) => !(x > 100 && x < 150 && y > 100 && y < 300)))?.[2]).toEqual({

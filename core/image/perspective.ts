@@ -1,4 +1,4 @@
-import { applyHomography, homographyFrom, type Point } from '../geometry'
+import { applyHomography, distance, homographyFrom, type Point } from '../geometry'
 import type { RasterImage } from './rasterImage'
 
 /**
@@ -53,3 +53,26 @@ export const sheetSizesMm = {
   letter: { width: 215.9, height: 279.4 },
 } as const
 export type SheetName = keyof typeof sheetSizesMm
+export const sheetNames = Object.keys(sheetSizesMm) as [SheetName, ...SheetName[]]
+
+/** Whether found corners belong to a sheet on its longer side: top and bottom longer than the sides. */
+export function liesWide(corners: readonly Point[]): boolean {
+  const [a, b, c, d] = corners as [Point, Point, Point, Point]
+  return distance(a, b) + distance(c, d) > distance(b, c) + distance(d, a)
+}
+
+/** Size of a sheet as it lies, upright or on its longer side. */
+export function sheetAsItLies(sheet: SheetName, isWide: boolean): { width: number; height: number } {
+  const { width, height } = sheetSizesMm[sheet]
+  return isWide ? { width: height, height: width } : { width, height }
+}
+
+/** Flattens a sheet the way it lies on the picture. @throws MeasureError badCorners */
+export function layFlat(
+  image: RasterImage,
+  cornersImagePx: readonly Point[],
+  sheet: SheetName,
+  mmPerPx: number,
+): RasterImage {
+  return flattenSheet(image, cornersImagePx, sheetAsItLies(sheet, liesWide(cornersImagePx)), mmPerPx)
+}

@@ -29,18 +29,52 @@ const number = (
 const navicular = mm(0, 110, 10, 75, 0.5)
 const words = (...list: string[]): WordMeasure => ({ kind: 'word', words: list })
 
+const gap: NumberMeasure = { ...mm(0, 60, 0, 25, 0.5) }
+const toe = words('straight', 'bent, soft', 'bent, fixed')
+const ground = words('touches', 'lifts')
+
 export const measureTable = {
   navicularSit: navicular,
   navicularStand: navicular,
   navicularSingle: navicular,
   navicularActive: navicular,
   navicularPassive: navicular,
+  dorsumSit: mm(20, 140, 40, 90, 0.5),
+  dorsumStand: mm(20, 140, 40, 90, 0.5),
+  outerArch: words('none', 'some', 'clear'),
+  ballWidthSit: mm(40, 170, 65, 125),
+  crossLoad: words('little', 'usual', 'much'),
+  crossLighten: words('yes', 'no'),
   archSeen: words('none', 'some', 'clear', 'tall'),
+  footLength: mm(90, 380, 190, 320),
+  heelWidth: mm(25, 120, 45, 85),
   truncatedLength: mm(60, 280, 120, 230),
   ballWidth: mm(40, 170, 70, 130),
   toeWidth: mm(40, 180, 65, 130),
   halluxAngle: number('°', [-30, 90], [-10, 60]),
-  toeState: words('straight', 'bent, soft', 'bent, fixed'),
+  fifthToeAngle: number('°', [-30, 60], [-5, 30]),
+  gapRest1: gap,
+  gapRest2: gap,
+  gapRest3: gap,
+  gapRest4: gap,
+  gapSpread1: gap,
+  gapSpread2: gap,
+  gapSpread3: gap,
+  gapSpread4: gap,
+  toeState: toe,
+  toe1: toe,
+  toe2: toe,
+  toe3: toe,
+  toe4: toe,
+  toe5: toe,
+  toeGround1: ground,
+  toeGround2: ground,
+  toeGround3: ground,
+  toeGround4: ground,
+  toeGround5: ground,
+  fatPadHeel: words('thin', 'usual', 'thick'),
+  fatPadBall: words('thin', 'usual', 'thick'),
+  swelling: words('none', 'some', 'clear'),
   scaleHeel: number('kg', [0, 250], [1, 90], 0.5, 1),
   scaleInner: number('kg', [0, 250], [0.5, 60], 0.5, 1),
   scaleOuter: number('kg', [0, 250], [0.5, 60], 0.5, 1),
@@ -53,6 +87,8 @@ export const measureTable = {
   singleLegOpen: number('s', [0, 600], [0, 120]),
   singleLegShut: number('s', [0, 600], [0, 90]),
   heelRaises: number('times', [0, 200], [0, 60]),
+  eversionRange: number('°', [0, 60], [0, 30]),
+  legLine: number('°', [-40, 40], [-15, 15]),
   heelRest: number('°', [-40, 50], [-15, 25]),
   heelActive: number('°', [-40, 50], [-15, 25]),
   heelPassive: number('°', [-40, 50], [-15, 25]),
@@ -69,6 +105,18 @@ export type NumberMeasureId = {
   [K in MeasureId]: (typeof measureTable)[K] extends NumberMeasure ? K : never
 }[MeasureId]
 export type WordMeasureId = Exclude<MeasureId, NumberMeasureId>
+
+/** Big toe to little toe; gaps count from the one between the first two. */
+export const toeMeasures = ['toe1', 'toe2', 'toe3', 'toe4', 'toe5'] as const
+export const toeGroundMeasures = [
+  'toeGround1',
+  'toeGround2',
+  'toeGround3',
+  'toeGround4',
+  'toeGround5',
+] as const
+export const gapRestMeasures = ['gapRest1', 'gapRest2', 'gapRest3', 'gapRest4'] as const
+export const gapSpreadMeasures = ['gapSpread1', 'gapSpread2', 'gapSpread3', 'gapSpread4'] as const
 
 export const measureIds = Object.keys(measureTable) as MeasureId[]
 

@@ -16,6 +16,7 @@ export type Problem =
   | { code: 'tooManyPrints'; path: string; found: number; expected: number }
   | { code: 'axisTooShort'; path: string; lengthMm: number; neededMm: number }
   | { code: 'badCorners'; path: string }
+  | { code: 'sheetUnsure'; path: string }
   | { code: 'collinearPoints'; path: string }
   | { code: 'noLoad'; path: string; side: Side }
   | { code: 'negativeLoad'; path: string; side: Side }

@@ -7,6 +7,7 @@ import type { Measured } from '../statistics'
 import type { KitItem, TrainingSettings } from '../training'
 import type { BarefootView, Pace } from '../transition'
 import type { LoadMethod, LoadTarget } from '../tripod'
+import type { BodyMark, GoalKind, HistoryEvent } from './story'
 
 /** What a print on the Mat tells the later steps. */
 export type PrintFacts = {
@@ -22,6 +23,10 @@ export type PrintFacts = {
 /** One visit as the core reads it: plain values, units in the names, nothing computed. */
 export type VisitFacts = {
   ageYears: number | undefined
+  bodyMassKg: number | undefined
+  goal: GoalKind | undefined
+  marks: readonly BodyMark[]
+  events: readonly HistoryEvent[]
   feet: BySide<FootValues>
   prints: BySide<PrintFacts | undefined>
   loadMethod: LoadMethod

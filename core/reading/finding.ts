@@ -1,10 +1,11 @@
-import type { ArchLadder, ArchMotion, ArchPosition } from '../arch'
+import type { ArchLadder, ArchMapPlace, ArchMotion, ArchPosition } from '../arch'
 import type { GradeReading } from '../deformity'
 import type { ShelfReading, ShoeReading } from '../footwear'
 import type { PrintKind } from '../footprint'
 import type { Side } from '../side'
 import type { Measured } from '../statistics'
 import type { TripodReading } from '../tripod'
+import type { FanClass, HalluxClass, ToeGap } from './readToes'
 
 export const steps = ['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'] as const
 /** The steps of a visit, in the order of work. */
@@ -16,6 +17,17 @@ export type Concern = 'fine' | 'watch' | 'work'
 export type FindingFacts =
   | { kind: 'archPosition'; side: Side; position: ArchPosition }
   | { kind: 'archMotion'; side: Side; motion: ArchMotion }
+  | { kind: 'archMap'; side: Side; place: ArchMapPlace }
+  | { kind: 'hallux'; side: Side; angleDeg: number; lean: HalluxClass }
+  | { kind: 'fifthToe'; side: Side; angleDeg: number }
+  | { kind: 'fan'; side: Side; ratio: number; fan: FanClass }
+  | { kind: 'toeRoom'; side: Side; narrowest: ToeGap; goalMm: number }
+  | { kind: 'toes'; side: Side; fixed: readonly number[]; soft: readonly number[] }
+  | { kind: 'toesOff'; side: Side; toes: readonly number[] }
+  | { kind: 'crossArch'; side: Side; spreadMm: number | undefined; load: boolean; cannotLighten: boolean }
+  | { kind: 'outerArch'; side: Side }
+  | { kind: 'noRollIn'; side: Side; rangeDeg: number; chance: number }
+  | { kind: 'swelling'; side: Side; amount: 'some' | 'clear' }
   | { kind: 'noReserve'; side: Side; reserveMm: number; chance: number }
   | { kind: 'ladderImpossible'; side: Side; lower: keyof ArchLadder; higher: keyof ArchLadder }
   | { kind: 'print'; side: Side; archIndex: Measured; printKind: PrintKind }
@@ -47,7 +59,7 @@ export type Finding = FindingFacts & {
   id: string
   step: Step
   concern: Concern
-  /** 0..1: how telling; the Reading lists high ones first */
+  /** 0 and up: how telling for this client; the Reading lists high ones first */
   weight: number
   /** chance that the named class is right, where one is named */
   sure: number | undefined

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
+import { classChances } from '../arch'
 import { emptyFoot, type FootValues } from '../measures'
 import { referenceValues } from '../reference'
-import { createReader, defaultSettings, read, type VisitFacts } from './index'
+import { createReader, defaultSettings, expectedGain, read, type VisitFacts } from './index'
 
 const references = referenceValues()
 const foot = (
@@ -11,6 +12,10 @@ const foot = (
 ): FootValues => ({ numbers, words, states })
 const empty: VisitFacts = {
   ageYears: undefined,
+  bodyMassKg: undefined,
+  goal: undefined,
+  marks: [],
+  events: [],
   feet: { left: emptyFoot, right: emptyFoot },
   prints: { left: undefined, right: undefined },
   loadMethod: 'scales',
@@ -140,10 +145,148 @@ test('scales of both feet give the side share, a negative load a named problem',
 test('what would make it surer is named and goes away once it is there', () => {
   const standing = { left: foot({ navicularStand: 31 }), right: emptyFoot }
   expect(readNow({ feet: standing }).testNext).toContainEqual(
-    expect.objectContaining({ measure: 'navicularSit', side: 'left', decides: 'travel' }),
+    expect.objectContaining({ measure: 'navicularSit', side: 'left', decides: 'motion' }),
   )
   const both = { left: foot({ navicularStand: 31, navicularSit: 42 }), right: emptyFoot }
-  expect(readNow({ feet: both }).testNext.map((t) => t.decides)).not.toContain('travel')
+  const left = readNow({ feet: both }).testNext.filter((t) => t.side === 'left')
+  expect(left.map((t) => t.measure)).not.toContain('navicularSit')
+  // what was left out on purpose is not asked for again
+  const skipped = {
+    left: foot({ navicularStand: 31 }, {}, { navicularSit: 'notTested' }),
+    right: emptyFoot,
+  }
+  expect(readNow({ feet: skipped }).testNext.map((t) => `${t.measure}.${t.side}`)).not.toContain(
+    'navicularSit.left',
+  )
+})
+
+test('the measure with the smaller error is expected to make the class surer, and none makes it less sure', () => {
+  const best = (z: number, errorZ: number) =>
+    Math.max(...Object.values<number>(classChances(z, errorZ, references)))
+  const gain = (known: { z: number; weight: number; error: number }[], error: number) =>
+    expectedGain(known, { weight: 1, error }, best)
+  expect(gain([], 0.3)).toBeGreaterThan(gain([], 0.6))
+  fc.assert(
+    fc.property(
+      fc.double({ min: -2.5, max: 2.5, noNaN: true }),
+      fc.double({ min: 0.2, max: 0.9, noNaN: true }),
+      (z, error) => {
+        // a measure as good as what is known, weighted alike, cannot be expected to hurt
+        expect(gain([{ z, weight: 1, error }], error)).toBeGreaterThan(-0.01)
+      },
+    ),
+  )
+  // a foot far inside a class needs nothing more; one on the limit does
+  expect(gain([{ z: -3, weight: 1, error: 0.3 }], 0.3)).toBeLessThan(0.01)
+  expect(gain([{ z: -1, weight: 1, error: 0.5 }], 0.35)).toBeGreaterThan(0.08)
+})
+
+test('a finding on the sore side, where it hurts and on the way to the goal comes first', () => {
+  const both = { halluxAngle: 24 }
+  const order = (facts: Partial<VisitFacts>) =>
+    readNow({ feet: { left: foot(both), right: foot({ ...both, kneeToWall: 80 }) }, ...facts }).findings.map(
+      (f) => f.id,
+    )
+  const mark = { side: 'left', view: 'top', along: 0.9, kind: 'pain', worst: 5, when: [] } as const
+  expect(order({ marks: [mark] })[0]).toBe('hallux.left')
+  expect(order({ marks: [{ ...mark, side: 'right' }] })[0]).toBe('hallux.right')
+  const weightOf = (goal: VisitFacts['goal']) =>
+    readNow({ feet: { left: foot(both), right: emptyFoot }, goal }).findings.find(
+      (f) => f.id === 'hallux.left',
+    )!.weight
+  expect(weightOf('toeShape')).toBeCloseTo(weightOf('check') * references.relevanceGoal, 9)
+  expect(weightOf('run')).toBeCloseTo(weightOf(undefined), 9)
+})
+
+test.each([
+  ['halluxAngle', 14, 'straight'],
+  ['halluxAngle', 15, 'slight'],
+  ['halluxAngle', 20, 'moderate'],
+  ['halluxAngle', 40, 'marked'],
+  ['halluxAngle', -5, 'straight'],
+] as const)('%s of %s° is %s', (measure, value, lean) => {
+  const found = readNow({ feet: { left: foot({ [measure]: value }), right: emptyFoot } }).findings
+  expect(found).toContainEqual(expect.objectContaining({ kind: 'hallux', side: 'left', lean }))
+})
+
+test('outline, toes, cross and outer arch each say their piece, and usual values keep quiet', () => {
+  const kinds = (numbers: FootValues['numbers'], words: FootValues['words'] = {}) =>
+    readNow({ feet: { left: emptyFoot, right: foot(numbers, words) } }).findings.map((f) => f.kind)
+  expect(kinds({ ballWidth: 100, toeWidth: 93 })).toEqual(['fan'])
+  expect(
+    readNow({ feet: { left: foot({ ballWidth: 100, toeWidth: 101 }), right: emptyFoot } }).findings[0],
+  ).toMatchObject({ fan: 'fanned', concern: 'fine' })
+  expect(kinds({ fifthToeAngle: 10 })).toEqual([])
+  expect(kinds({ fifthToeAngle: 11 })).toEqual(['fifthToe'])
+  expect(kinds({ ballWidth: 100, ballWidthSit: 95 })).toEqual([])
+  expect(kinds({ ballWidth: 102, ballWidthSit: 95 })).toEqual(['crossArch'])
+  expect(kinds({ eversionRange: 6 })).toEqual(expect.arrayContaining(['noRollIn', 'archMotion']))
+  expect(kinds({ eversionRange: 9 })).not.toContain('noRollIn')
+  expect(
+    kinds({}, { outerArch: 'none', swelling: 'some', toeGround3: 'lifts', toe2: 'bent, soft' }).sort(),
+  ).toEqual(['outerArch', 'swelling', 'toes', 'toesOff'])
+  const [room] = readNow({
+    feet: { left: foot({ gapSpread1: 9, gapSpread3: 4, gapRest3: 1 }), right: emptyFoot },
+  }).findings
+  expect(room).toMatchObject({
+    kind: 'toeRoom',
+    narrowest: { gap: 3, spreadMm: 4, restMm: 1 },
+    concern: 'watch',
+  })
+})
+
+describe('values raise cautions by themselves', () => {
+  const raised = (facts: Partial<VisitFacts>) => readNow(facts).cautions.cautions.map((c) => c.id)
+  const pain = (side: 'left' | 'right', when: 'night' | 'firstStep') =>
+    ({ side, view: 'sole', along: 0.1, kind: 'pain', worst: undefined, when: [when] }) as const
+  test.each([
+    [
+      'a thin fat pad seen in Look',
+      { feet: { left: foot({}, { fatPadHeel: 'thin' }), right: emptyFoot } },
+      'thinFatPad',
+    ],
+    ['pain at night on the map', { marks: [pain('left', 'night')] }, 'nightPain'],
+    ['pain on one side', { marks: [pain('left', 'firstStep')] }, 'twoSided'],
+    ['a sore spot', { marks: [pain('left', 'firstStep')] }, 'soreSpots'],
+    [
+      'an operation 8 weeks ago',
+      { events: [{ kind: 'operation', side: 'left', weeksAgo: 8 }] },
+      'recentOperation',
+    ],
+    [
+      'a stress fracture',
+      { events: [{ kind: 'stressFracture', side: 'left', weeksAgo: 300 }] },
+      'boneHistory',
+    ],
+    ['a sprain', { events: [{ kind: 'sprain', side: 'left', weeksAgo: 30 }] }, 'oldInjury'],
+    ['fifteen years', { ageYears: 15 }, 'child'],
+    ['sixty-five years', { ageYears: 65 }, 'balanceRisk'],
+    [
+      'a low arch that no hand lifts',
+      {
+        feet: {
+          left: foot(
+            { navicularStand: 20, truncatedLength: 185 },
+            {
+              archRestWord: 'lowered',
+              archActiveWord: 'cannot',
+              archPassiveWord: 'cannot',
+              archSeen: 'none',
+            },
+          ),
+          right: emptyFoot,
+        },
+      },
+      'fixedFlat',
+    ],
+  ] as [string, Partial<VisitFacts>, string][])('%s', (_, facts, id) => expect(raised(facts)).toContain(id))
+  test('and do not where they should not', () => {
+    expect(raised({ marks: [pain('left', 'firstStep'), pain('right', 'firstStep')] })).toEqual(['soreSpots'])
+    expect(raised({ events: [{ kind: 'operation', side: 'left', weeksAgo: 12 }] })).toEqual([])
+    expect(raised({ events: [{ kind: 'birth', side: 'both', weeksAgo: 2 }] })).toEqual([])
+    expect(raised({ ageYears: 16 })).toEqual([])
+    expect(raised({ feet: { left: foot({}, { fatPadHeel: 'usual' }), right: emptyFoot } })).toEqual([])
+  })
 })
 
 test('a reader with memory says the same as one without, whatever changes', () => {

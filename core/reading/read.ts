@@ -14,6 +14,9 @@ import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
 import { readMove, triedNumber } from './readMove'
 import { readShoes } from './readShoes'
+import { stiffestToe } from './readToes'
+import { relevance } from './relevance'
+import { signsOf } from './signs'
 import { testsNext, type TestNext } from './testsNext'
 
 /** Everything the values of one visit say; computed each time, stored never. */
@@ -52,14 +55,11 @@ export function read(
   run: StepRunner = always,
 ): VisitReading {
   const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
-  const cautions = run(
-    'story',
-    [facts.cautionAnswers, facts.ageYears, facts.dealtWith] as const,
-    ([answers, ageYears, dealtWith]) => readCautions({ answers, ageYears, dealtWith }, references),
-  )
   const look = bySide((side) =>
-    run(`look.${side}`, { foot: facts.feet[side], print: facts.prints[side], side }, (input) =>
-      readLook(input, references),
+    run(
+      `look.${side}`,
+      { foot: facts.feet[side], print: facts.prints[side], side, bodyMassKg: facts.bodyMassKg },
+      (input) => readLook(input, references),
     ),
   )
   const load = run(
@@ -71,10 +71,23 @@ export function read(
     readMove(facts.feet, bigToeGoalDeg, references),
   )
   const grades = bySide((side) =>
-    run(`grade.${side}`, { foot: facts.feet[side], lengthMm: look[side].lengthMm, side }, (input) =>
-      readGrades(input, references),
+    run(
+      `grade.${side}`,
+      {
+        foot: facts.feet[side],
+        lengthMm: look[side].lengthMm,
+        side,
+        isArchFound: isArchFound(look[side]),
+      },
+      (input) => readGrades(input, references),
     ),
   )
+  // read late, since grades and what was seen raise cautions too; everything after asks for their effects
+  const cautions = readCautions({
+    answers: facts.cautionAnswers,
+    signs: signsOf(facts, look, grades, references),
+    dealtWith: facts.dealtWith,
+  })
   const shoes = run(
     'shoes',
     {
@@ -116,7 +129,9 @@ export function read(
       ...move,
       ...sides.flatMap((s) => grades[s].findings),
       ...shoes.findings,
-    ].sort((a, b) => b.weight - a.weight),
+    ]
+      .map((f) => ({ ...f, weight: f.weight * relevance(f, facts, references) }))
+      .sort((a, b) => b.weight - a.weight),
     testNext: testsNext(facts, grades, look, references),
     valueCount: countValues(facts),
   }
@@ -129,6 +144,12 @@ type Gathered = {
   grades: BySide<GradesReading>
   bigToeGoalDeg: number
   settings: PracticeSettings
+}
+
+/** Whether there is an arch collapse to grade at all; undefined until position and motion are both known. */
+function isArchFound({ position, motion }: LookReading): boolean | undefined {
+  if (!position || !motion.kind) return undefined
+  return position.kind === 'low' || motion.kind === 'much'
 }
 
 /** A grade that is still open counts with the lowest it can be. */
@@ -213,7 +234,7 @@ function planOf(
 /** The foot that needs more care decides: a pair of spacers is handed over, not one. */
 function spacingOf(facts: VisitFacts, cautions: CautionReading, references: References): SpacingStart {
   const careful = ['bent, fixed', 'bent, soft', 'straight'] as const
-  const states = sides.map((side) => facts.feet[side].words.toeState)
+  const states = sides.map((side) => stiffestToe(facts.feet[side]))
   const angles = sides.map((side) => facts.feet[side].numbers.halluxAngle).filter((a) => a !== undefined)
   return spacingStart(
     {
@@ -235,6 +256,8 @@ function transitionOf(
   }: Pick<Gathered, 'facts' | 'look' | 'grades' | 'settings'> & { cautions: CautionReading },
   references: References,
 ): Transition | undefined {
+  // under 16 this tool makes no load plan
+  if (cautions.effects.has('noLoadPlan')) return undefined
   const hoursOnFeet = (facts.hoursStanding ?? 0) + (facts.hoursWalking ?? 0)
   if (hoursOnFeet <= 0) return undefined
   const holds: Record<TransitionFactor, boolean> = {

@@ -20,10 +20,16 @@ export type GradesReading = {
 
 /**
  * Grades of arch collapse and heel eversion on one foot. Numbers go before words.
- * @param lengthMm foot length for the arch's target height; words alone need none
+ * @param input lengthMm: foot length for the arch's target height; words alone need none
  */
 export function readGrades(
-  input: { foot: FootValues; lengthMm: number | undefined; side: Side },
+  input: {
+    foot: FootValues
+    lengthMm: number | undefined
+    side: Side
+    /** false where position and motion are both known and the arch neither sits low nor moves much */
+    isArchFound?: boolean | undefined
+  },
   references: References,
 ): GradesReading {
   const { foot, lengthMm, side } = input
@@ -34,7 +40,11 @@ export function readGrades(
   const archTargetMm = numbers.navicularSit ?? usualMm
   const height = (value: number | undefined) => (archTargetMm === undefined ? undefined : value)
   const arch = gradeOf({
-    rest: restOf(height(numbers.navicularStand), words.archRestWord),
+    // every arch comes down a little under weight; only one that collapses has something to correct
+    rest:
+      input.isArchFound === false
+        ? { word: 'even' }
+        : restOf(height(numbers.navicularStand), words.archRestWord),
     active: evidenceOf(height(numbers.navicularActive), words.archActiveWord),
     passive: evidenceOf(height(numbers.navicularPassive), words.archPassiveWord),
     target: archTargetMm ?? 0,

@@ -1,7 +1,9 @@
 import {
+  archMap,
   archMotion,
   archPosition,
   archSeenWords,
+  type ArchMapPlace,
   type ArchMotion,
   type ArchPosition,
   type ArchSeen,
@@ -11,10 +13,13 @@ import type { References } from '../reference'
 import type { Side } from '../side'
 import type { PrintFacts } from './facts'
 import type { Concern, Finding } from './finding'
+import { readToes } from './readToes'
 
 export type LookReading = {
   position: ArchPosition | undefined
   motion: ArchMotion
+  /** place on the two-way arch map, once both are known */
+  map: ArchMapPlace | undefined
   lengthMm: number | undefined
   /** standing outline widths: measured, or from the print's contact */
   ballWidthMm: number | undefined
@@ -28,15 +33,23 @@ function isSeenWord(word: string | undefined): word is ArchSeen {
 
 /** Position and motion of one arch, from heights, print and what was seen. */
 export function readLook(
-  input: { foot: FootValues; print: PrintFacts | undefined; side: Side },
+  input: {
+    foot: FootValues
+    print: PrintFacts | undefined
+    side: Side
+    bodyMassKg?: number | undefined
+  },
   references: References,
 ): LookReading {
-  const { foot, print, side } = input
+  const { foot, print, side, bodyMassKg } = input
   const { numbers, words } = foot
+  const lengthMm = numbers.footLength ?? print?.lengthMm
   const truncatedLengthMm =
-    numbers.truncatedLength ?? (print ? print.lengthMm * references.truncatedShare : undefined)
+    numbers.truncatedLength ?? (lengthMm === undefined ? undefined : lengthMm * references.truncatedShare)
   const position = archPosition(
     {
+      dorsumStandMm: numbers.dorsumStand,
+      dorsumSitMm: numbers.dorsumSit,
       navicularStandMm: numbers.navicularStand,
       truncatedLengthMm,
       archIndex: print?.archIndex.value,
@@ -52,16 +65,28 @@ export function readLook(
       activeMm: numbers.navicularActive,
       passiveMm: numbers.navicularPassive,
     },
-    print?.lengthMm,
+    lengthMm,
     references,
+    {
+      dorsumSitMm: numbers.dorsumSit,
+      dorsumStandMm: numbers.dorsumStand,
+      truncatedLengthMm,
+      eversionRangeDeg: numbers.eversionRange,
+      bodyMassKg,
+    },
   )
+  const map = archMap(position, motion)
   return {
     position,
     motion,
-    lengthMm: print?.lengthMm,
+    map,
+    lengthMm,
     ballWidthMm: numbers.ballWidth ?? (print ? print.ballWidthMm / references.contactOfOutline : undefined),
     toeWidthMm: numbers.toeWidth ?? print?.toeWidthMm,
-    findings: lookFindings({ side, position, motion, print }, references),
+    findings: [
+      ...lookFindings({ side, position, motion, map, print }, references),
+      ...readToes({ foot, side }, references),
+    ],
   }
 }
 
@@ -69,10 +94,11 @@ type Parts = {
   side: Side
   position: ArchPosition | undefined
   motion: ArchMotion
+  map: ArchMapPlace | undefined
   print: PrintFacts | undefined
 }
 
-function lookFindings({ side, position, motion, print }: Parts, references: References): Finding[] {
+function lookFindings({ side, position, motion, map, print }: Parts, references: References): Finding[] {
   const found: Finding[] = []
   for (const pair of motion.impossible)
     found.push({
@@ -99,19 +125,32 @@ function lookFindings({ side, position, motion, print }: Parts, references: Refe
       sure,
     })
   }
-  if (motion.motion && motion.travelScaledMm !== undefined) {
-    const { little, usual, much } = motion.motion
-    const sure = Math.max(little, usual, much)
-    const isMuch = much === sure
+  if (motion.motion && motion.kind) {
+    const sure = motion.motion[motion.kind]
+    const isMuch = motion.kind === 'much'
     found.push({
       kind: 'archMotion',
       side,
       motion,
       id: `motion.${side}`,
       step: 'look',
-      concern: usual === sure ? 'fine' : isMuch ? 'work' : 'watch',
+      concern: motion.kind === 'usual' ? 'fine' : isMuch ? 'work' : 'watch',
       weight: isMuch ? 0.85 : 0.4,
       sure,
+    })
+  }
+  if (map) {
+    const { position: where, motion: how } = map.best
+    const isPlain = where === 'middle' && how === 'usual'
+    found.push({
+      kind: 'archMap',
+      side,
+      place: map,
+      id: `archMap.${side}`,
+      step: 'look',
+      concern: isPlain ? 'fine' : 'watch',
+      weight: isPlain ? 0.35 : 0.6,
+      sure: map.chance,
     })
   }
   if (motion.hasNoReserve && motion.reserveMm !== undefined && motion.noReserveChance !== undefined)

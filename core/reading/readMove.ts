@@ -1,6 +1,7 @@
 import type { FootValues, NumberMeasureId } from '../measures'
 import type { References } from '../reference'
 import { sides, type BySide, type Side } from '../side'
+import { judgeDifference } from '../statistics'
 import type { Concern, Finding } from './finding'
 
 type Goals = { goal: number; limited: number }
@@ -76,7 +77,7 @@ function differenceFinding(
   if (left === undefined || right === undefined) return []
   const difference = Math.abs(left - right)
   if (difference < range.counts) return []
-  const isReal = difference > references.changeReal * Math.SQRT2 * range.sem
+  const isReal = judgeDifference(difference, range.sem, references) === 'real'
   return [
     {
       kind: 'sideDifference',

@@ -1,62 +1,153 @@
+import {
+  classChances,
+  motionChances,
+  motionWeight,
+  positionWeight,
+  type MotionSource,
+  type PositionSource,
+} from '../arch'
+import type { GradeReading } from '../deformity'
 import type { MeasureId } from '../measures'
 import type { References } from '../reference'
 import { sides, type BySide, type Side } from '../side'
+import { expectedGain } from './expectedGain'
 import type { VisitFacts } from './facts'
-import type { Step } from './finding'
+import type { Finding, Step } from './finding'
 import type { GradesReading } from './readGrades'
 import type { LookReading } from './readLook'
 
-/** One value that would make the Reading surer, and what it decides. */
+/** One value that would make the Reading surer, what it decides, and how much surer it is expected to make it. */
 export type TestNext = {
   measure: MeasureId | 'footprint'
   side: Side
   step: Step
-  decides: 'gradeArch' | 'gradeHeel' | 'travel' | 'reserve' | 'position' | 'classSurer'
+  decides: 'gradeArch' | 'gradeHeel' | 'position' | 'motion'
+  /** expected rise of the chance of the best class, 0..1, from the error model */
+  gain: number
 }
 
-/** What to test next, most deciding first. */
+/**
+ * What to test next, the one that makes the Reading surest first. Nothing is ranked by hand: each measure not taken
+ * yet is tried with all values it may bring.
+ */
 export function testsNext(
   facts: VisitFacts,
   grades: BySide<GradesReading>,
   look: BySide<LookReading>,
   references: References,
 ): TestNext[] {
-  const next: TestNext[] = []
-  for (const side of sides) {
-    const { numbers } = facts.feet[side]
-    const has = (id: 'navicularSit' | 'navicularStand' | 'navicularSingle') => numbers[id] !== undefined
-    const { arch, heel } = grades[side]
-    if (arch.testNext === 'active' || arch.testNext === 'passive')
-      next.push({
-        measure: arch.testNext === 'active' ? 'navicularActive' : 'navicularPassive',
-        side,
-        step: 'look',
-        decides: 'gradeArch',
-      })
-    if (heel.testNext === 'active' || heel.testNext === 'passive')
-      next.push({
-        measure: heel.testNext === 'active' ? 'heelActive' : 'heelPassive',
-        side,
-        step: 'grade',
-        decides: 'gradeHeel',
-      })
-    if (has('navicularStand') !== has('navicularSit'))
-      next.push({
-        measure: has('navicularStand') ? 'navicularSit' : 'navicularStand',
-        side,
-        step: 'look',
-        decides: 'travel',
-      })
-    if (has('navicularStand') && !has('navicularSingle'))
-      next.push({ measure: 'navicularSingle', side, step: 'look', decides: 'reserve' })
-    if (!facts.prints[side]) next.push({ measure: 'footprint', side, step: 'look', decides: 'position' })
-    const { position } = look[side]
-    if (
-      position &&
-      position.chances[position.kind] < references.positionSure &&
-      !facts.feet[side].words.archSeen
-    )
-      next.push({ measure: 'archSeen', side, step: 'look', decides: 'classSurer' })
+  return (
+    sides
+      .flatMap((side) =>
+        oncePerMeasure([
+          ...gradeTests(side, grades[side]),
+          ...positionTests(facts, look[side], side, references),
+          ...motionTests(facts, look[side], side, references),
+        ]),
+      )
+      // a row marked as not tested is not asked for again
+      .filter((t) => t.measure === 'footprint' || facts.feet[t.side].states[t.measure] === undefined)
+      .filter((test) => test.gain >= references.gainLeast)
+      .sort((a, b) => b.gain - a.gain)
+  )
+}
+
+/** A measure that serves two ends is proposed once, for the end it serves most, with both gains. */
+function oncePerMeasure(tests: readonly TestNext[]): TestNext[] {
+  const merged = new Map<TestNext['measure'], TestNext>()
+  for (const test of tests) {
+    const other = merged.get(test.measure)
+    if (!other) merged.set(test.measure, test)
+    else {
+      const main = test.gain > other.gain ? test : other
+      merged.set(test.measure, { ...main, gain: test.gain + other.gain })
+    }
   }
-  return next
+  return [...merged.values()]
+}
+
+function gradeTests(side: Side, { arch, heel }: GradesReading): TestNext[] {
+  const test = (
+    grade: GradeReading,
+    decides: 'gradeArch' | 'gradeHeel',
+    names: { active: MeasureId; passive: MeasureId },
+    step: Step,
+  ): TestNext[] =>
+    grade.testNext === 'active' || grade.testNext === 'passive'
+      ? // of n open grades, each as likely, the test names one or leaves n − 1: the best chance doubles from 1/n
+        [
+          {
+            measure: names[grade.testNext],
+            side,
+            step,
+            decides,
+            gain: grade.open.chance / grade.open.grades.length,
+          },
+        ]
+      : []
+  return [
+    ...test(arch, 'gradeArch', { active: 'navicularActive', passive: 'navicularPassive' }, 'look'),
+    ...test(heel, 'gradeHeel', { active: 'heelActive', passive: 'heelPassive' }, 'grade'),
+  ]
+}
+
+function positionTests(facts: VisitFacts, look: LookReading, side: Side, references: References): TestNext[] {
+  const { numbers, words } = facts.feet[side]
+  const missing: [PositionSource, TestNext['measure']][] = []
+  if (numbers.dorsumStand === undefined) missing.push(['archHeight', 'dorsumStand'])
+  if (numbers.navicularStand === undefined) missing.push(['navicular', 'navicularStand'])
+  if (!facts.prints[side]) missing.push(['archIndex', 'footprint'])
+  if (words.archSeen === undefined) missing.push(['seen', 'archSeen'])
+  const known = (look.position?.parts ?? []).map(({ source, z }) => ({
+    z,
+    ...positionWeight(source, references),
+  }))
+  const best = (z: number, errorZ: number) => Math.max(...Object.values(classChances(z, errorZ, references)))
+  return missing.map(([source, measure]) => ({
+    measure,
+    side,
+    step: 'look',
+    decides: 'position',
+    gain: expectedGain(known, positionWeight(source, references), best),
+  }))
+}
+
+function motionTests(facts: VisitFacts, look: LookReading, side: Side, references: References): TestNext[] {
+  const { numbers } = facts.feet[side]
+  const missing: [MotionSource, MeasureId][] = []
+  const has = (id: 'navicularSit' | 'navicularStand' | 'navicularSingle' | 'dorsumSit' | 'dorsumStand') =>
+    numbers[id] !== undefined
+  // a difference needs both heights; the one that is missing is asked for
+  if (!has('navicularStand')) missing.push(['travel', 'navicularStand'])
+  else if (!has('navicularSit')) missing.push(['travel', 'navicularSit'])
+  if (has('navicularStand') && !has('navicularSingle')) missing.push(['reserve', 'navicularSingle'])
+  if (has('dorsumStand') !== has('dorsumSit'))
+    missing.push(['rigidity', has('dorsumStand') ? 'dorsumSit' : 'dorsumStand'])
+  if (numbers.eversionRange === undefined) missing.push(['eversion', 'eversionRange'])
+  const known = look.motion.parts.map(({ source, z }) => ({ z, ...motionWeight(source, references) }))
+  const best = (z: number, errorZ: number) => Math.max(...Object.values(motionChances(z, errorZ)))
+  return missing.map(([source, measure]) => ({
+    measure,
+    side,
+    step: measure === 'eversionRange' ? 'grade' : 'look',
+    decides: 'motion',
+    gain: expectedGain(known, motionWeight(source, references), best),
+  }))
+}
+
+const endsOf: Partial<Record<Finding['kind'], readonly TestNext['decides'][]>> = {
+  archPosition: ['position'],
+  print: ['position'],
+  archMotion: ['motion'],
+  noReserve: ['motion'],
+  archMap: ['position', 'motion'],
+}
+
+/** Of the tests to take next, those that would make one finding surer: of its side, for what it says. */
+export function testsFor(finding: Finding, tests: readonly TestNext[]): TestNext[] {
+  const ends: readonly TestNext['decides'][] =
+    finding.kind === 'grade'
+      ? [finding.part === 'heel' ? 'gradeHeel' : 'gradeArch']
+      : (endsOf[finding.kind] ?? [])
+  return tests.filter((t) => 'side' in finding && t.side === finding.side && ends.includes(t.decides))
 }

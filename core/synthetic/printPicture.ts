@@ -1,6 +1,8 @@
 import type { RasterImage } from '../image'
 import type { Point } from '../geometry'
 import { contactShape, type ContactShape } from './contact'
+import { noiseField } from './noiseField'
+import { paintCurve } from './paintCurve'
 import { printTruth, type PrintTruth } from './printTruth'
 import type { FootShape } from './footShape'
 import { chanceFrom, type Chance } from './random'
@@ -70,39 +72,6 @@ function onSheet(p: Point, shape: FootShape, turnDeg: number): Point {
   return { x: x * Math.cos(a) - y * Math.sin(a), y: x * Math.sin(a) + y * Math.cos(a) }
 }
 
-const subRows = 4
-
-/** Adds the covered part of each pixel by slicing each row four times; overlapping curves saturate at 1. */
-function paintCurve(coverage: Float32Array, widthPx: number, heightPx: number, curve: Point[]): void {
-  const own = new Float32Array(widthPx)
-  const top = Math.max(0, Math.floor(Math.min(...curve.map((p) => p.y))))
-  const bottom = Math.min(heightPx - 1, Math.ceil(Math.max(...curve.map((p) => p.y))))
-  for (let row = top; row <= bottom; row++) {
-    own.fill(0)
-    for (let sub = 0; sub < subRows; sub++) {
-      const y = row + (sub + 0.5) / subRows
-      const xs: number[] = []
-      for (let i = 0; i < curve.length; i++) {
-        const a = curve[i]!
-        const b = curve[(i + 1) % curve.length]!
-        if (a.y <= y !== b.y <= y) xs.push(a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x))
-      }
-      xs.sort((p, q) => p - q)
-      for (let i = 0; i + 1 < xs.length; i += 2) paintSpan(own, xs[i]!, xs[i + 1]!)
-    }
-    const offset = row * widthPx
-    for (let x = 0; x < widthPx; x++) {
-      if (own[x]! > 0) coverage[offset + x] = Math.min(1, Math.max(coverage[offset + x]!, own[x]! / subRows))
-    }
-  }
-}
-
-function paintSpan(row: Float32Array, from: number, to: number): void {
-  const first = Math.max(0, Math.floor(from))
-  const last = Math.min(row.length - 1, Math.floor(to))
-  for (let x = first; x <= last; x++) row[x]! += Math.min(to, x + 1) - Math.max(from, x)
-}
-
 function inkAndLight(
   coverage: Float32Array,
   widthPx: number,
@@ -110,7 +79,7 @@ function inkAndLight(
   o: PrintPictureOptions,
   chance: Chance,
 ): Uint8ClampedArray {
-  const patches = patchField(chance, (widthPx * o.mmPerPx) / 14, (heightPx * o.mmPerPx) / 14)
+  const patches = noiseField(chance, (widthPx * o.mmPerPx) / 14, (heightPx * o.mmPerPx) / 14)
   const ridgeDir = chance.between(0, Math.PI)
   const ridgeMm = chance.between(0.45, 0.6)
   const lightX = chance.between(-1, 1) * 0.16 * o.mess
@@ -141,25 +110,6 @@ function inkAndLight(
     }
   }
   return grey
-}
-
-/** Smooth random field 0..1 over the unit square, from values on a coarse grid. */
-function patchField(chance: Chance, cols: number, rows: number): (u: number, v: number) => number {
-  const w = Math.ceil(cols) + 2
-  const h = Math.ceil(rows) + 2
-  const grid = Float32Array.from({ length: w * h }, () => chance.unit())
-  const ease = (t: number) => t * t * (3 - 2 * t)
-  return (u, v) => {
-    const x = u * cols
-    const y = v * rows
-    const i = Math.floor(x)
-    const j = Math.floor(y)
-    const fx = ease(x - i)
-    const fy = ease(y - j)
-    const a = grid[j * w + i]! * (1 - fx) + grid[j * w + i + 1]! * fx
-    const b = grid[(j + 1) * w + i]! * (1 - fx) + grid[(j + 1) * w + i + 1]! * fx
-    return a * (1 - fy) + b * fy
-  }
 }
 
 function addSpecks(

@@ -100,7 +100,7 @@ const rows: readonly Row[] = [
   {
     fact: 'halluxAngleDeg',
     evidence: 'halluxAngle',
-    fine: 'halluxStraight',
+    fine: 'halluxSlight',
     short: 'halluxShort',
     fills: [
       ['toeSpread', 1],

@@ -19,6 +19,8 @@ export const exerciseTraits = [
   'fasciaStretch',
   'deepSquat',
   'hip',
+  'endRange',
+  'bigToeForced',
 ] as const
 export type ExerciseTrait = (typeof exerciseTraits)[number]
 

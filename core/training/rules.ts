@@ -36,6 +36,14 @@ const forbiddenBy: readonly (readonly [CautionEffect, ExerciseTrait])[] = [
   ['noBigToeExtension', 'bigToeExtension'],
   ['noBall', 'ball'],
   ['noEyesShutAlone', 'eyesShut'],
+  ['midRangeOnly', 'endRange'],
+  ['nothingForced', 'endRange'],
+  ['noNewExtremes', 'endRange'],
+  ['bigToeInComfort', 'bigToeForced'],
+  // what the surgeon allows is not ours to guess: nothing that loads the foot on one leg or springs
+  ['surgeonRules', 'oneLeg'],
+  ['surgeonRules', 'bounce'],
+  ['noLoadPlan', 'bounce'],
 ]
 
 /** Why kit, a caution or a setting keeps a drill out, or nothing. */

@@ -1,10 +1,14 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, rmSync, statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 const root = join(__dirname, '..', '..')
+const filled = join(tmpdir(), `sturvo-e2e-filled-${process.pid}`)
+const oldAfterMs = 15 * 60_000
+process.once('exit', () => rmSync(filled, { recursive: true, force: true }))
+
 export type Practice = { url: string; folder: string; stop: () => Promise<void> }
 
 async function freePort(): Promise<number> {
@@ -18,6 +22,10 @@ async function freePort(): Promise<number> {
 /** The made-up practice in a folder of its own, served as a user would start it. */
 export async function startPractice(): Promise<Practice> {
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-e2e-'))
+  // a number of a process comes round again; what an earlier run left is not of today
+  if (existsSync(filled) && Date.now() - statSync(filled).mtimeMs > oldAfterMs)
+    rmSync(filled, { recursive: true })
+  if (existsSync(filled)) cpSync(filled, folder, { recursive: true })
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const child = spawn(
@@ -28,7 +36,7 @@ export async function startPractice(): Promise<Practice> {
       detached: true,
     },
   )
-  for (let i = 0; i < 300; i++) {
+  for (let i = 0; i < 900; i++) {
     if (
       await fetch(`${url}/api/health`).then(
         (r) => r.ok,
@@ -38,6 +46,8 @@ export async function startPractice(): Promise<Practice> {
       break
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
+  // filling takes ten seconds: the files of one run share what the first of them filled
+  if (!existsSync(filled)) cpSync(folder, filled, { recursive: true })
   return {
     url,
     folder,

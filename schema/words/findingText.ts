@@ -1,11 +1,11 @@
-import { referenceValues } from '@sturvo/core/reference'
+import { referenceValues, type ReferenceId, type References } from '@sturvo/core/reference'
+import type { ArchCell, ArchMotion, PositionSource } from '@sturvo/core/arch'
 import type { Finding, TestNext } from '@sturvo/core/reading'
 import type { Leg } from '@sturvo/core/tripod'
 import { measureText } from './measureText'
 import { chancePct, num, pct, type Rich } from './rich'
 
-// the table is read-only for a practice in this version, so the values as they ship are the values in force
-const shipped = referenceValues()
+const asShipped = referenceValues()
 
 export type FindingWords = { sentence: Rich; detail: string; evidence: string }
 const strong = (text: string) => ({ strong: text })
@@ -23,8 +23,11 @@ const rangeText = {
   bigToeExtension: { what: 'big toe bends', unit: '°', how: 'extension, by hand' },
 } as const
 
-/** The sentence a finding makes for the practitioner, its small print, and formula or source. */
-export function findingWords(f: Finding): FindingWords {
+/**
+ * The sentence a finding makes for the practitioner, its small print, and formula or source.
+ * @param shipped reference values in force; left out, the table as it ships
+ */
+export function findingWords(f: Finding, shipped: References = asShipped): FindingWords {
   switch (f.kind) {
     case 'archPosition': {
       const { kind, chances, parts, disagree } = f.position
@@ -47,10 +50,104 @@ export function findingWords(f: Finding): FindingWords {
       const word = best === much ? 'moves a lot' : best === little ? 'moves little' : 'moves as usual'
       return {
         sentence: ['The ', { side: f.side }, ' arch ', strong(word), '.'],
-        detail: `comes down ${num(f.motion.travelMm!)} mm from sitting${f.motion.reserveMm === undefined ? '' : `, has ${num(f.motion.reserveMm)} mm left`} · ${chancePct(best)} sure`,
-        evidence: `Travel (navicular drop, Brody 1982) ${num(f.motion.travelScaledMm!)} mm on a 250 mm foot, error ${num(f.motion.travelErrorMm)} mm: below ${shipped.travelLittle} little, ${shipped.travelLittle} to ${shipped.travelMuch} usual, above ${shipped.travelMuch} much.`,
+        detail: `${motionParts(f.motion)} · ${chancePct(best)} sure`,
+        evidence: motionEvidence(f.motion, shipped),
       }
     }
+    case 'archMap': {
+      const { best, chance } = f.place
+      return {
+        sentence: [{ side: f.side }, ' arch: ', strong(cellName(best)), '. ', cellMeaning(best)[0]],
+        detail: `${chancePct(chance)} sure of this cell · ${cellMeaning(best)[1]}`,
+        evidence:
+          'Where the arch stands and how it moves are two different things; the cell is the likelier of the nine, errors of both taken as independent.',
+      }
+    }
+    case 'hallux':
+      return {
+        sentence: [{ side: f.side }, ' big toe ', strong(halluxText[f.lean]), `, ${num(f.angleDeg, 0)}°.`],
+        detail: `hallux angle · ${chancePct(f.sure ?? 1)} sure`,
+        evidence: `Between the inner border of the foot and of the big toe: below ${shipped.halluxSlight}° straight, below ${shipped.halluxModerate}° slight, below ${shipped.halluxMarked}° moderate.`,
+      }
+    case 'fifthToe':
+      return {
+        sentence: [{ side: f.side }, ' little toe is ', strong('pulled in'), `, ${num(f.angleDeg, 0)}°.`],
+        detail: `fifth-toe angle · ${chancePct(f.sure ?? 1)} sure`,
+        evidence: `Above ${shipped.fifthToeIn}° counts as pulled in.`,
+      }
+    case 'fan':
+      return {
+        sentence: [{ side: f.side }, ' outline is ', strong(fanText[f.fan]), '.'],
+        detail: `fan ratio ${num(f.ratio, 2)} · ${chancePct(f.sure ?? 1)} sure`,
+        evidence: `Greatest width in front of the ball over the ball: from ${num(shipped.fanWide, 2)} fanned, below ${num(shipped.fanTapered, 2)} tapered.`,
+      }
+    case 'toeRoom': {
+      const { gap, spreadMm, restMm } = f.narrowest
+      return {
+        sentence: [
+          { side: f.side },
+          ` toes ${toeName[gap]} and ${toeName[gap + 1]} spread `,
+          strong(`${num(spreadMm, 0)} mm`),
+          `, goal ${num(f.goalMm, 0)}.`,
+        ],
+        detail: restMm === undefined ? 'narrowest of the gaps' : `${num(restMm, 0)} mm at rest`,
+        evidence: `Free width between neighbouring toes while the client spreads them; goal ${num(shipped.toeGapGoalMm, 0)} mm each.`,
+      }
+    }
+    case 'toes': {
+      const list = (toes: readonly number[]) => toes.map((n) => toeName[n]).join(', ')
+      const said = [
+        f.fixed.length > 0 ? `${list(f.fixed)} bent and fixed` : '',
+        f.soft.length > 0 ? `${list(f.soft)} bent, can be straightened` : '',
+      ].filter(Boolean)
+      return {
+        sentence: [{ side: f.side }, ' toes: ', strong(said.join('; ')), '.'],
+        detail:
+          f.fixed.length > 0 ? 'a fixed toe is given room, never spaced by force' : 'soft: it can learn',
+        evidence: 'By hand, foot relaxed.',
+      }
+    }
+    case 'toesOff':
+      return {
+        sentence: [
+          { side: f.side },
+          ': ',
+          strong(`${f.toes.map((n) => toeName[n]).join(', ')} off the ground`),
+          '.',
+        ],
+        detail: 'no purchase there in relaxed stance',
+        evidence: 'Toes that do not touch leave their load to the ball.',
+      }
+    case 'crossArch': {
+      const said = [
+        f.spreadMm === undefined ? '' : `spreads ${num(f.spreadMm)} mm under load`,
+        f.load ? 'hard skin under the 2nd to 4th joint' : '',
+        f.cannotLighten ? 'cannot lighten the ball' : '',
+      ].filter(Boolean)
+      return {
+        sentence: [{ side: f.side }, ' cross arch ', strong(crossWord(f, shipped)), '.'],
+        detail: said.join(' · '),
+        evidence: `Ball width standing less sitting; above ${num(shipped.ballSpreadMuch, 0)} mm much. Colours the choice of drills, enters no class.`,
+      }
+    }
+    case 'outerArch':
+      return {
+        sentence: ['No ', strong('outer arch'), ' to be seen on the ', { side: f.side }, '.'],
+        detail: 'under the cuboid, standing',
+        evidence: 'The lateral arch; enters no class.',
+      }
+    case 'noRollIn':
+      return {
+        sentence: [{ side: f.side }, ' heel ', strong('cannot roll in'), '.'],
+        detail: `eversion range ${num(f.rangeDeg, 0)}° · ${chancePct(f.chance)} sure`,
+        evidence: `Below ${num(shipped.eversionLittle, 0)}° the foot meets the ground on its outer edge: higher sprain risk, and little to push with.`,
+      }
+    case 'swelling':
+      return {
+        sentence: [{ side: f.side }, ' foot: ', strong(`${f.amount} swelling`), '.'],
+        detail: 'by eye and thumb',
+        evidence: 'Ask since when; hot and swollen is a stop.',
+      }
     case 'noReserve':
       return {
         sentence: [
@@ -220,7 +317,128 @@ function margin(mm: number | undefined): string {
   return mm === undefined ? 'not measured' : `${mm < 0 ? '−' : '+'}${num(Math.abs(mm), 0)} mm`
 }
 
-const sourceText = {
+const motionSourceText = {
+  travel: 'travel',
+  rigidity: 'rigidity',
+  eversion: 'heel range',
+  reserve: 'reserve',
+} as const
+
+function motionParts(motion: ArchMotion): string {
+  const said = [
+    motion.travelMm === undefined ? '' : `comes down ${num(motion.travelMm)} mm from sitting`,
+    motion.reserveMm === undefined ? '' : `has ${num(motion.reserveMm)} mm left`,
+    motion.rigidity === undefined ? '' : `rigidity ${num(motion.rigidity, 2)}`,
+    motion.flexibilityMmPerKn === undefined ? '' : `gives ${num(motion.flexibilityMmPerKn, 0)} mm/kN`,
+  ].filter(Boolean)
+  return said.length > 0
+    ? said.join(', ')
+    : `from ${motion.parts.map((p) => motionSourceText[p.source]).join(', ')}`
+}
+
+function motionEvidence(motion: ArchMotion, r: References): string {
+  const parts = motion.parts.map((p) => `${motionSourceText[p.source]} z ${num(p.z, 2)}`).join(', ')
+  const travel =
+    motion.travelScaledMm === undefined
+      ? ''
+      : ` Travel (navicular drop, Brody 1982) ${num(motion.travelScaledMm)} mm on a 250 mm foot, error ${num(motion.travelErrorMm)} mm: below ${r.travelLittle} little, above ${r.travelMuch} much.`
+  return `Weighted mean z ${num(motion.z ?? 0, 2)} ± ${num(motion.errorZ ?? 0, 2)}: little at −1 or below, much at +1 or above. ${parts}.${travel}`
+}
+
+/** What the cross arch does, the most telling first. */
+function crossWord(
+  f: { spreadMm: number | undefined; load: boolean },
+  r: References,
+): 'gives way' | 'carries load in the middle' | 'cannot lighten the ball' {
+  if (f.spreadMm !== undefined && f.spreadMm > r.ballSpreadMuch) return 'gives way'
+  return f.load ? 'carries load in the middle' : 'cannot lighten the ball'
+}
+
+export const positionText = { high: 'high', middle: 'in the middle', low: 'low' } as const
+export const motionText = { little: 'moves little', usual: 'moves as usual', much: 'moves a lot' } as const
+export function cellName({ position, motion }: ArchCell): string {
+  return `${positionText[position]}, ${motionText[motion]}`
+}
+
+/** What each cell of the arch map means, in two sentences. */
+const cellText: Record<ArchCell['position'], Record<ArchCell['motion'], readonly [string, string]>> = {
+  high: {
+    little: [
+      'High and locked: it carries on little ground and gives little.',
+      'Unlock it first, and load slowly.',
+    ],
+    usual: ['High and able to yield: that is fine.', 'Leave it, unless something hurts.'],
+    much: ['High at rest, but it gives a lot under load.', 'Train control of the way down.'],
+  },
+  middle: {
+    little: ['Stands in the middle and moves little.', 'Look for stiffness above and in front of it.'],
+    usual: ['Stands in the middle and moves as usual.', 'Nothing to change here.'],
+    much: ['Stands in the middle and moves a lot.', 'Train it to hold through a step.'],
+  },
+  low: {
+    little: [
+      'Low and moving little: it may simply be built so, or be used up.',
+      'Look at the reserve and the hand lift before promising height.',
+    ],
+    usual: ['Low, and moves as usual: a low arch that works.', 'Height by itself is no reason to act.'],
+    much: [
+      'Low and moving a lot: it takes load to knee and hip once nothing is left.',
+      'With reserve it trains well; without, support while it regains height.',
+    ],
+  },
+}
+export function cellMeaning({ position, motion }: ArchCell): readonly [string, string] {
+  return cellText[position][motion]
+}
+
+/** Why two sources may disagree about the position of the arch. */
+export function disagreeWhy(pair: readonly [PositionSource, PositionSource]): string {
+  const has = (source: PositionSource) => pair.includes(source)
+  const why = [
+    has('archIndex') ? 'flesh under the arch or toes off the ground widen or narrow the print' : '',
+    has('navicular') ? 'a soft foot comes down under weight' : '',
+    has('archHeight') ? 'a thick or swollen instep reads high' : '',
+    has('seen') ? 'the look from the side is coarse' : '',
+  ].filter(Boolean)
+  return `${sourceText[pair[0]]} reads lower than ${sourceText[pair[1]]}: ${why.join('; ')}.`
+}
+
+const halluxText = {
+  straight: 'is straight',
+  slight: 'leans slightly',
+  moderate: 'leans',
+  marked: 'leans a lot',
+} as const
+const fanText = {
+  fanned: 'fanned: a wide base',
+  even: 'even',
+  tapered: 'tapered: narrower in front than at the ball',
+} as const
+const toeName: Record<number, string> = { 1: 'big', 2: 'second', 3: 'third', 4: 'fourth', 5: 'little' }
+
+/** Reference values behind a finding, to show and to edit. */
+export const findingReferences: Partial<Record<Finding['kind'], readonly ReferenceId[]>> = {
+  archPosition: ['positionLow', 'positionHigh', 'indicesDisagree'],
+  archMotion: ['travelLittle', 'travelMuch', 'rigidityLoose', 'rigidityStiff'],
+  archMap: ['positionLow', 'positionHigh', 'travelLittle', 'travelMuch'],
+  noReserve: ['reserveNone', 'semNavicular'],
+  print: ['archIndexHigh', 'archIndexLow', 'semArchIndex'],
+  hallux: ['halluxSlight', 'halluxModerate', 'halluxMarked', 'semHallux'],
+  fifthToe: ['fifthToeIn', 'semFifth'],
+  fan: ['fanTapered', 'fanWide', 'fanError'],
+  toeRoom: ['toeGapGoalMm', 'semToeGap'],
+  crossArch: ['ballSpreadMuch'],
+  noRollIn: ['eversionLittle', 'semEversion'],
+  tripod: ['tripodEven', 'tripodLeaning', 'semTripodShare'],
+  range: ['kneeToWallGoal', 'kneeToWallLimited', 'bigToeGoal'],
+  balance: ['balanceGoalS'],
+  heelRaises: ['heelRaiseGoal'],
+  grade: ['gradeBorderline', 'archTolerance', 'heelTolerance'],
+  shoe: ['upperStretch'],
+}
+
+export const sourceText = {
+  archHeight: 'arch height index',
   navicular: 'navicular height',
   archIndex: 'arch index',
   seen: 'the look from the side',
@@ -234,15 +452,16 @@ export const gradeText = {
 const decidesText: Record<TestNext['decides'], string> = {
   gradeArch: 'decides the grade of the arch',
   gradeHeel: 'decides the grade of the heel',
-  travel: 'gives the travel of the arch',
-  reserve: 'says what is left to yield',
-  position: 'makes the class of the arch surer',
-  classSurer: 'makes the class surer',
+  position: 'where the arch stands',
+  motion: 'how the arch moves',
 }
 
 export function testNextWords(test: TestNext): { what: string; decides: string } {
   const name = test.measure === 'footprint' ? 'footprint' : measureText[test.measure].name.toLowerCase()
-  return { what: `${test.side === 'left' ? 'Left' : 'Right'}, ${name}`, decides: decidesText[test.decides] }
+  return {
+    what: `${test.side === 'left' ? 'Left' : 'Right'}, ${name}`,
+    decides: `${decidesText[test.decides]}, about ${pct(test.gain)} surer`,
+  }
 }
 
 /** The same finding for the client: no numbers that frighten, nothing that names a disease. */
@@ -250,6 +469,24 @@ export function clientWords(f: Finding): string | undefined {
   switch (f.kind) {
     case 'archMotion':
       return f.concern === 'work' ? `Your ${f.side} arch moves a lot; it can learn to hold.` : undefined
+    case 'hallux':
+      return f.concern === 'fine'
+        ? undefined
+        : `Your ${f.side} big toe leans towards the others; room and practice help it.`
+    case 'fan':
+      return f.fan === 'tapered'
+        ? `Your ${f.side} foot is narrower at the toes than at the ball; toes like room.`
+        : undefined
+    case 'toeRoom':
+      return f.concern === 'fine' ? undefined : `The toes of your ${f.side} foot can learn to spread.`
+    case 'toes':
+      return f.fixed.length > 0
+        ? `A bent toe on the ${f.side} needs room in the shoe.`
+        : `A bent toe on the ${f.side} can learn to lie long.`
+    case 'toesOff':
+      return `Not all toes of your ${f.side} foot touch the ground yet.`
+    case 'noRollIn':
+      return `Your ${f.side} heel hardly rolls in; we loosen it first.`
     case 'noReserve':
       return `Your ${f.side} arch has little spring left on one leg; we give it strength and rest.`
     case 'range':

@@ -1,6 +1,7 @@
 import type { Caution } from '@sturvo/core/cautions'
 import type { Finding } from '@sturvo/core/reading'
 import { cautionText, roleText } from './cautionText'
+import type { References } from '@sturvo/core/reference'
 import { findingWords } from './findingText'
 import { plain } from './rich'
 
@@ -16,6 +17,8 @@ export function letterText(input: {
   findings: readonly Finding[]
   /** ids of the findings that were pinned: these are always in the letter */
   pinnedFindings: readonly string[]
+  /** values in force; left out, as they ship */
+  references?: References
 }): string {
   const { practice, client, stops } = input
   const see = [...new Set(stops.map((c) => (c.see ? roleText[c.see] : roleText.doctor)))].join(' or ')
@@ -35,7 +38,7 @@ export function letterText(input: {
     'Please see this person. At a foot visit today we found:',
     ...stops.map((c) => `- ${cautionText[c.id].name}. ${cautionText[c.id].practitioner}`),
     ...(shown.length > 0
-      ? ['', 'Also noted:', ...shown.map((f) => `- ${plain(findingWords(f).sentence)}`)]
+      ? ['', 'Also noted:', ...shown.map((f) => `- ${plain(findingWords(f, input.references).sentence)}`)]
       : []),
     '',
     'Foot training, toe spacing and any change of footwear are stopped until you have seen the foot.',

@@ -1,3 +1,4 @@
+import { referenceTable, type ReferenceProblem } from '@sturvo/core/reference'
 import type { Problem } from '@sturvo/core/problem'
 
 const one = (value: number) => String(Math.round(value * 100) / 100)
@@ -23,6 +24,8 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
     `There are ${p.found} prints on this picture and ${p.expected} was expected. The picture is kept: cut it apart or choose another.`,
   axisTooShort: (p) =>
     `The print is only ${p.lengthMm} mm long; at least ${p.neededMm} mm are measured. Check the scale and the ends of the axis.`,
+  sheetUnsure: () =>
+    'The sheet was not found for sure. Take the picture again with all four corners in it, or give the millimetres of a pixel.',
   badCorners: () =>
     'The four corners do not make a sheet. Drag them to the corners of the paper, starting at the top left.',
   collinearPoints: () => 'The three points lie on one line, so no load can be shared between them.',
@@ -36,4 +39,11 @@ export function sentenceOf(problem: Problem): string {
   // the table has one entry for each code, so the entry fits the problem it is looked up with
   const words = problemText[problem.code] as (p: Problem) => string
   return words(problem)
+}
+
+/** What is wrong with a changed reference table, in one sentence. */
+export function referenceSentence(problem: ReferenceProblem): string {
+  return problem.what === 'order'
+    ? `"${referenceTable[problem.lower].label}" must stay below "${referenceTable[problem.higher].label}".`
+    : `"${referenceTable[problem.id].label}" must stay above zero.`
 }

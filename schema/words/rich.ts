@@ -4,9 +4,10 @@ import type { Side } from '@sturvo/core/side'
 export type Rich = readonly (string | { strong: string } | { side: Side })[]
 
 export function plain(rich: Rich): string {
-  return rich
+  const text = rich
     .map((part) => (typeof part === 'string' ? part : 'strong' in part ? part.strong : part.side))
     .join('')
+  return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
 export function pct(share: number): string {

@@ -62,7 +62,7 @@ const fields = {
 const facts: VisitFacts = factsOf({
   fields,
   birthYear: 1992,
-  year: 2026,
+  day: '2026-05-04',
   ownedKit: ['wall', 'step'],
   references,
 })
@@ -79,10 +79,13 @@ test('each finding of a full visit makes a whole sentence without a hole in it',
     expect(plain(sentence)).toMatch(/\.$/)
   }
   expect([...kinds].sort()).toEqual([
+    'archMap',
     'archMotion',
     'archPosition',
     'balance',
+    'fan',
     'grade',
+    'hallux',
     'heelRaises',
     'noReserve',
     'range',
@@ -98,7 +101,7 @@ test('sentences as a practitioner reads them', () => {
   expect(plain(wordsOf('motion.right').sentence)).toBe('The right arch moves a lot.')
   expect(wordsOf('motion.right').detail).toContain('comes down 11 mm from sitting, has 0.5 mm left')
   expect(plain(wordsOf('balance.open.right').sentence)).toBe('Cannot stand on the right leg, eyes open.')
-  expect(plain(wordsOf('kneeToWall.right').sentence)).toBe('right ankle bends 68 mm to the wall, goal 125.')
+  expect(plain(wordsOf('kneeToWall.right').sentence)).toBe('Right ankle bends 68 mm to the wall, goal 125.')
   expect(wordsOf('kneeToWall.right').detail).toBe('pinch in front at the end of the range')
   expect(plain(wordsOf('grade.heel.right').sentence)).toContain('2 or 3')
 })

@@ -1,12 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { readFootprints, type FootprintReading } from '@sturvo/core/footprint'
-import {
-  flattenSheet,
-  sheetCorners,
-  sheetSizesMm,
-  type RasterImage,
-  type SheetName,
-} from '@sturvo/core/image'
+import { findSheet, layFlat, sheetNames, type RasterImage, type SheetName } from '@sturvo/core/image'
 import { MeasureError, outcomeOf } from '@sturvo/core/problem'
 import { referenceValues } from '@sturvo/core/reference'
 import { sides } from '@sturvo/core/side'
@@ -15,7 +9,6 @@ import { Fault } from '../http/faults'
 import { pixelsOf } from '../pictures/decode'
 import { oneOf, readArguments, textOption, UsageError } from './usage'
 
-const sheetNames = Object.keys(sheetSizesMm) as SheetName[]
 const sheetMmPerPx = 0.25 // a laid-flat sheet is drawn this fine
 
 /** `measure footprint IMAGE (--mm-per-px X | --sheet a4|letter) [--side left|right] [--toes auto|none]` */
@@ -57,9 +50,10 @@ function numberOf(text: string): number {
 
 function laidFlat(picture: RasterImage, sheet: SheetName): { image: RasterImage; mmPerPx: number } {
   const outcome = outcomeOf(() => {
-    const corners = sheetCorners(picture)
-    if (!corners) throw new MeasureError({ code: 'badCorners', path: 'sheet' })
-    return flattenSheet(picture, corners, sheetSizesMm[sheet], sheetMmPerPx)
+    const found = findSheet(picture)
+    // nobody looks at the corners here, so only a sure find is measured
+    if (!found?.isSure) throw new MeasureError({ code: 'sheetUnsure', path: 'sheet' })
+    return layFlat(picture, found.cornersImagePx, sheet, sheetMmPerPx)
   })
   if (!outcome.ok) throw new UsageError(sentenceOf(outcome.problem))
   return { image: outcome.value, mmPerPx: sheetMmPerPx }

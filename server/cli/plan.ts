@@ -29,7 +29,7 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
   const facts = factsOf({
     fields: visit.fields,
     birthYear: visit.birthYear,
-    year: Number(visit.startedOn.slice(0, 4)),
+    day: visit.startedOn,
     ownedKit: visit.kit,
     references,
   })

@@ -64,6 +64,8 @@ export const visit = sqliteTable(
       .notNull()
       .references(() => person.id),
     startedOn: text('started_on').notNull(),
+    /** reference values in force when the visit was last worked on; 0 as they ship */
+    referencesVersion: integer('references_version').notNull().default(0),
     coreVersion: text('core_version').notNull(),
     version: integer('version').notNull(),
     ...stamps,
@@ -108,11 +110,46 @@ export const mark = sqliteTable(
     across: real('across').notNull(),
     along: real('along').notNull(),
     kind: text('kind').$type<'pain' | 'skin' | 'scar'>().notNull(),
+    /** which drawing, how bad, when, since when */
+    details: text('details', { mode: 'json' }).$type<Record<string, unknown>>().notNull().default({}),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
   (t) => [primaryKey({ columns: [t.visitId, t.id] })],
 )
+
+export const event = sqliteTable(
+  'story_event',
+  {
+    id: text('id').notNull(),
+    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.id] })],
+)
+
+/** A measured photo: picture, scale, every trial of its points. */
+export const photo = sqliteTable(
+  'photo',
+  {
+    view: text('view').notNull(),
+    side: text('side').$type<'left' | 'right'>().notNull(),
+    pictureId: text('picture_id').notNull(),
+    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.view, t.side] })],
+)
+
+/** Every set of reference values that was ever in force; number 0 is the table as it ships. */
+export const referenceVersion = sqliteTable('reference_version', {
+  number: integer('number').primaryKey(),
+  values: text('reference_values', { mode: 'json' }).$type<Record<string, number>>().notNull(),
+  byAccount: text('by_account').notNull(),
+  ...stamps,
+})
 
 export const shoe = sqliteTable(
   'shoe',

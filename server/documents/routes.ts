@@ -1,6 +1,7 @@
 import dayjs from 'dayjs'
 import { Router } from 'express'
-import { answerOf, handoutOf } from '@sturvo/schema'
+import { answerOf, handoutOf, letterPins } from '@sturvo/schema'
+import { referenceValues } from '@sturvo/core/reference'
 import { letterText } from '@sturvo/schema/words'
 import type { Database } from '../data/database'
 import { Fault, idOf } from '../http/faults'
@@ -21,6 +22,7 @@ export function documentRoutes(database: Database): Router {
       on: dayAsRead(visit.startedOn),
       ...facts.plan,
       pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
+      references: referenceValues(practice.references),
     })
     response
       .type('pdf')
@@ -39,7 +41,8 @@ export function documentRoutes(database: Database): Router {
         on: dayAsRead(visit.startedOn),
         stops,
         findings: reading.findings,
-        pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
+        pinnedFindings: letterPins(visit.fields),
+        references: referenceValues(practice.references),
       }),
     )
   })

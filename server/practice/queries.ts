@@ -1,6 +1,7 @@
 import { defaultSettings, practiceSchema, type Practice } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { practice } from '../data/tables'
+import { max } from 'drizzle-orm'
+import { practice, referenceVersion } from '../data/tables'
 
 type PracticeRow = typeof practice.$inferSelect
 
@@ -28,12 +29,19 @@ async function createPractice(database: Database): Promise<PracticeRow> {
   return kept ?? row
 }
 
-export function practiceAnswer(row: PracticeRow): Practice {
+/** Number of the reference values in force; 0 as they ship. */
+export async function referencesVersion(database: Database): Promise<number> {
+  const [row] = await database.db.select({ number: max(referenceVersion.number) }).from(referenceVersion)
+  return row?.number ?? 0
+}
+
+export async function practiceAnswer(database: Database, row: PracticeRow): Promise<Practice> {
   return practiceSchema.parse({
     name: row.name,
     place: row.place,
     settings: { ...defaultSettings, ...row.settings },
     references: row.references,
+    referencesVersion: await referencesVersion(database),
     version: row.version,
   })
 }

@@ -5,6 +5,7 @@ import { checkChange, type Clash, type Fields } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { visit } from '../data/tables'
 import { Fault } from '../http/faults'
+import { referencesVersion } from '../practice/queries'
 import { fieldRows } from './fieldRows'
 import { visitRow } from './queries'
 import { writeField } from './writeField'
@@ -59,7 +60,10 @@ export async function changeVisit(
     )
     // one batch is one transaction: all of it or nothing
     await database.db.batch([
-      database.db.update(visit).set({ version, changed: stamp }).where(eq(visit.id, input.visitId)),
+      database.db
+        .update(visit)
+        .set({ version, changed: stamp, referencesVersion: await referencesVersion(database) })
+        .where(eq(visit.id, input.visitId)),
       ...statements,
     ])
     const written = new Set(checked.map((change) => change.path))

@@ -16,5 +16,12 @@ export async function visitAnswer(database: Database, id: string): Promise<Visit
   const fields: Fields = {}
   for (const field of await fieldRows(database, [id]))
     if (field.value !== null) fields[field.path] = field.value
-  return { id: row.id, personId: row.personId, startedOn: row.startedOn, version: row.version, fields }
+  return {
+    id: row.id,
+    personId: row.personId,
+    startedOn: row.startedOn,
+    version: row.version,
+    referencesVersion: row.referencesVersion,
+    fields,
+  }
 }

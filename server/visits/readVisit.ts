@@ -22,13 +22,13 @@ export async function readVisit(database: Database, visitId: string): Promise<Re
   const visit = await visitAnswer(database, visitId)
   const person = await findPerson(database, visit.personId)
   if (!person) throw notFound('person')
-  const practice = practiceAnswer(await practiceRow(database))
+  const practice = await practiceAnswer(database, await practiceRow(database))
   const references = referenceValues(practice.references)
   const ownedKit = person.kit.filter((item): item is KitItem => kitItems.some((k) => k === item))
   const facts = factsOf({
     fields: visit.fields,
     birthYear: person.birthYear,
-    year: Number(visit.startedOn.slice(0, 4)),
+    day: visit.startedOn,
     ownedKit,
     references,
   })

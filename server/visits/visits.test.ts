@@ -183,3 +183,63 @@ test('the settings for safety hold after every write of this run as well', async
   const [row] = await server.database.db.all<{ synchronous: number }>('PRAGMA synchronous')
   expect(row?.synchronous).toBe(2)
 })
+
+test('history, marks with all their words, painted week and photos come back as they went in', async () => {
+  const fields = {
+    'event.event0000001': { kind: 'sprain', side: 'right', month: '2022-03', words: 'on a ramp' },
+    'mark.mark00000077': {
+      side: 'left',
+      view: 'inner',
+      across: 0.2,
+      along: 0.4,
+      kind: 'pain',
+      worst: 6,
+      when: ['firstStep', 'night'],
+      since: 'spring',
+    },
+    'answer.week': [{ day: 0, from: 16, to: 24, kind: 'standing', surface: 'hard' }],
+    'answer.medicines': ['cortisone'],
+    'photo.top.left': {
+      version: 1,
+      pictureId: 'picture00001',
+      scale: {
+        from: 'sheet',
+        sheet: 'a4',
+        corners: [
+          { x: 1, y: 1 },
+          { x: 9, y: 1 },
+          { x: 9, y: 9 },
+          { x: 1, y: 9 },
+        ],
+      },
+      residualPx: 0.2,
+      trials: [{ heelBack: { x: 3, y: 8 } }],
+    },
+  }
+  const id = await newVisit()
+  expect((await change(id, 0, fields)).status).toBe(200)
+  expect(await fieldsOf(id)).toEqual(fields)
+  expect((await change(id, 1, { 'event.event0000001': null, 'photo.top.left': null })).status).toBe(200)
+  const after = await fieldsOf(id)
+  expect(Object.keys(after).sort()).toEqual(['answer.medicines', 'answer.week', 'mark.mark00000077'])
+})
+
+test.each([
+  ['event.event0000001', { kind: 'sprain', side: 'right', month: '2022-13' }, 'month as 2024-05'],
+  ['answer.week', [{ day: 0, from: 20, to: 16, kind: 'standing', surface: 'hard' }], 'end after it begins'],
+  [
+    'photo.top.left',
+    {
+      version: 1,
+      pictureId: 'picture00001',
+      scale: { from: 'sheet', sheet: 'a4', corners: [] },
+      trials: [],
+    },
+    'four corners',
+  ],
+  ['photo.side.left', {}, 'no such field'],
+])('%s with something wrong is refused in one sentence', async (path, value, words) => {
+  const answer = await change(await newVisit(), 0, { [path]: value })
+  expect(answer.status).toBe(422)
+  expect(answer.body.error.message).toContain(words)
+})

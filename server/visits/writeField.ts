@@ -1,10 +1,10 @@
 import { and, eq, isNull, ne } from 'drizzle-orm'
 import type { BatchItem } from 'drizzle-orm/batch'
 import { measureTable } from '@sturvo/core/measures'
-import { parsePath, printSchema, type Mark, type ShoeOnShelf } from '@sturvo/schema'
+import { parsePath, photoSchema, printSchema, type Mark, type ShoeOnShelf } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
-import { answer, dealtWith, mark, measure, print, shoe } from '../data/tables'
+import { answer, dealtWith, event, mark, measure, photo, print, shoe } from '../data/tables'
 
 export type FieldWrite = {
   visitId: string
@@ -44,12 +44,37 @@ export function writeField(database: Database, write: FieldWrite): Statement[] {
     case 'mark': {
       const own = and(eq(mark.visitId, visitId), eq(mark.id, parsed.id))
       if (value === null) return [db.update(mark).set(gone).where(own)]
-      const set = { ...(value as Mark), deletedOn: null, ...touched }
+      const { side, across, along, kind, ...details } = value as Mark
+      const set = { side, across, along, kind, details, deletedOn: null, ...touched }
       return [
         db
           .insert(mark)
           .values({ ...row, ...set, id: parsed.id })
           .onConflictDoUpdate({ target: [mark.visitId, mark.id], set }),
+      ]
+    }
+    case 'event': {
+      const own = and(eq(event.visitId, visitId), eq(event.id, parsed.id))
+      if (value === null) return [db.update(event).set(gone).where(own)]
+      const set = { value: value as object, deletedOn: null, ...touched }
+      return [
+        db
+          .insert(event)
+          .values({ ...row, ...set, id: parsed.id })
+          .onConflictDoUpdate({ target: [event.visitId, event.id], set }),
+      ]
+    }
+    case 'photo': {
+      const { view, side } = parsed
+      const own = and(eq(photo.visitId, visitId), eq(photo.view, view), eq(photo.side, side))
+      if (value === null) return [db.update(photo).set(gone).where(own)]
+      const checked = photoSchema.parse(value)
+      const set = { pictureId: checked.pictureId, value: checked, deletedOn: null, ...touched }
+      return [
+        db
+          .insert(photo)
+          .values({ ...row, ...set, view, side })
+          .onConflictDoUpdate({ target: [photo.visitId, photo.view, photo.side], set }),
       ]
     }
     case 'shoe': {

@@ -11,6 +11,7 @@ import {
   peopleSchema,
   personSchema,
   practiceSchema,
+  previewSchema,
   sessionSchema,
   visitSchema,
   type firstOwnerSchema,
@@ -21,6 +22,8 @@ import {
   type Person,
   type Practice,
   type practiceChangeSchema,
+  type ReferenceChanges,
+  type ReferencePreview,
   type Session,
   type signInSchema,
   type Visit,
@@ -82,6 +85,10 @@ export const api = createApi({
       }),
       transformResponse: (raw) => practiceSchema.parse(raw),
       invalidatesTags: ['practice'],
+    }),
+    previewReferences: build.mutation<ReferencePreview, ReferenceChanges>({
+      query: (references) => ({ url: 'practice/preview', method: 'POST', body: { references } }),
+      transformResponse: (raw) => previewSchema.parse(raw),
     }),
     people: build.query<Person[], void>({
       queryFn: async (_arg, _store, _extra, fetchPage) => {
@@ -148,6 +155,7 @@ export const {
   useSignInToDemoMutation,
   useCreateOwnerMutation,
   useSignOutMutation,
+  usePreviewReferencesMutation,
   usePracticeQuery,
   useChangePracticeMutation,
   usePeopleQuery,

@@ -44,6 +44,11 @@ const tokens = {
   },
 } as const
 
+/** A token as a plain colour, for drawings on a canvas, where variables do not reach. */
+export function colourOf(scheme: 'light' | 'dark', token: keyof typeof tokens.light): string {
+  return tokens[scheme][token]
+}
+
 const act: MantineColorsTuple = [
   '#eaf3f1',
   '#d5e3e0',

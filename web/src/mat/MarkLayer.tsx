@@ -1,39 +1,25 @@
-import type { Mark } from '@sturvo/schema'
+import type { PlacedMark } from '@sturvo/schema'
 import type { Side } from '@sturvo/core/side'
 import type { FootShape } from '@sturvo/core/synthetic'
 import { footToMat } from './matFrame'
 
-type MarkLayerProps = {
-  marks: readonly ({ id: string } & Mark)[]
-  side: Side
-  shape: FootShape
-  onTakenAway: ((id: string) => void) | undefined
-}
+type MarkLayerProps = { marks: readonly PlacedMark[]; side: Side; shape: FootShape }
 
 /** Sore spots, as crossed rings where they were tapped. */
-export function MarkLayer({ marks, side, shape, onTakenAway }: MarkLayerProps) {
+export function MarkLayer({ marks, side, shape }: MarkLayerProps) {
   return (
     <g>
       {marks
-        .filter((mark) => mark.side === side)
+        // seen from above, a mark on the sole or the top has its place; one on a side does not
+        .filter((mark) => mark.side === side && (mark.view === 'sole' || mark.view === 'top'))
         .map((mark) => {
           const p = footToMat({ x: mark.across * shape.ballWidthMm, y: mark.along * shape.lengthMm }, side)
-          const takeAway = () => onTakenAway?.(mark.id)
           return (
             <g
               key={mark.id}
-              role={onTakenAway ? 'button' : 'img'}
-              tabIndex={onTakenAway ? 0 : undefined}
-              aria-label={onTakenAway ? `${side} foot, sore spot: take away` : `${side} foot, sore spot`}
-              onClick={(event) => {
-                event.stopPropagation()
-                takeAway()
-              }}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter' || event.key === 'Delete' || event.key === 'Backspace') takeAway()
-              }}
+              role="img"
+              aria-label={`${side} foot, ${mark.kind === 'pain' ? 'sore spot' : mark.kind}`}
             >
-              <circle cx={p.x} cy={p.y} r="14" fill="transparent" />
               <circle
                 cx={p.x}
                 cy={p.y}

@@ -24,6 +24,10 @@ const weighed = (h: number, m1: number, m5: number) => ({
 })
 const facts: VisitFacts = {
   ageYears: 40,
+  bodyMassKg: undefined,
+  goal: undefined,
+  marks: [],
+  events: [],
   feet: { left: weighed(10, 5, 5), right: weighed(20, 13, 3) },
   prints: { left: undefined, right: undefined },
   loadMethod: 'scales',
@@ -40,12 +44,17 @@ const facts: VisitFacts = {
 }
 const props = (changed: Partial<MatViewProps> = {}): MatViewProps => ({
   shapes: bySide((side) => ({ ...neutralFoot, side })),
+  traced: { left: undefined, right: undefined },
+  isOverlaid: false,
+  onOverlayToggled: () => undefined,
+  onClientShown: () => undefined,
+  onPartTapped: () => undefined,
   feet: facts.feet,
   prints: { left: undefined, right: undefined },
   marks: [],
   reading: read(facts, references, defaultSettings),
   tripodPoints: 'heads',
-  navicularErrorMm: 1.2,
+  references,
   layers: ['load', 'arch', 'toes', 'pain'],
   onLayerToggled: () => undefined,
   ...changed,
@@ -83,29 +92,65 @@ test('a layer that is off is not drawn; its button says so and turns it on', () 
   expect(toggled).toEqual(['load'])
 })
 
-test('by keyboard a sore spot starts under the heel and can be taken away', () => {
-  const marked: unknown[] = []
-  const taken: string[] = []
+test('a tap on a part of a foot leads to its fields', () => {
+  const tapped: unknown[] = []
+  show({ onPartTapped: (side, region) => tapped.push([side, region]) })
+  fireEvent.keyDown(screen.getByRole('button', { name: 'left foot: go to its fields' }), { key: 'Enter' })
+  expect(tapped).toEqual([['left', 'arch']])
+})
+
+test('pain and skin have layers of their own, and marks on a side view are not drawn from above', () => {
+  const mark = (id: string, kind: 'pain' | 'skin', view: 'sole' | 'inner') => ({
+    id,
+    side: 'right' as const,
+    across: 0,
+    along: 0.4,
+    kind,
+    view,
+    when: [],
+  })
+  const marks = [mark('a', 'pain', 'sole'), mark('b', 'skin', 'sole'), mark('c', 'pain', 'inner')]
+  const { unmount } = show({ layers: ['pain'], marks })
+  expect(screen.getAllByRole('img', { name: 'right foot, sore spot' })).toHaveLength(1)
+  expect(screen.queryByRole('img', { name: 'right foot, skin' })).toBeNull()
+  unmount()
+  show({ layers: ['skin'], marks })
+  expect(screen.getByRole('img', { name: 'right foot, skin' })).toBeTruthy()
+})
+
+test('left over right says in millimetres where the feet differ', () => {
   show({
-    onMarked: (mark) => marked.push(mark),
-    onMarkTakenAway: (id) => taken.push(id),
-    marks: [{ id: 'mark00000001', side: 'right', across: 0, along: 0.4, kind: 'pain' }],
+    isOverlaid: true,
+    shapes: {
+      left: { ...neutralFoot, side: 'left', lengthMm: 256, ballWidthMm: 104 },
+      right: { ...neutralFoot, side: 'right' },
+    },
   })
-  fireEvent.keyDown(screen.getByRole('button', { name: 'left foot: tap where it is sore' }), { key: 'Enter' })
-  expect(marked).toEqual([{ side: 'left', across: 0, along: 0.1, kind: 'pain' }])
-  fireEvent.keyDown(screen.getByRole('button', { name: 'right foot, sore spot: take away' }), {
-    key: 'Delete',
-  })
-  expect(taken).toEqual(['mark00000001'])
+  expect(screen.getByText(/^length: left 4(\.\d)? mm longer, likely$/)).toBeTruthy()
+  expect(
+    screen.getByText(/^ball, inside: left \d(\.\d)? mm wider(, likely|, within the error)?$/),
+  ).toBeTruthy()
+})
+
+test('gaps and the other two arches stand where they belong once they are known', () => {
+  const known = {
+    numbers: { gapRest1: 2, gapSpread1: 7, ballWidth: 104, ballWidthSit: 96 },
+    words: { outerArch: 'some', crossLighten: 'no' },
+    states: {},
+  }
+  show({ layers: ['toes', 'arch'], feet: { left: emptyFoot, right: known } })
+  expect(screen.getByText('› 7', { exact: false })).toBeTruthy()
+  expect(screen.getByText('outer arch: some')).toBeTruthy()
+  expect(screen.getByText('cross arch spreads 8 mm, cannot lighten')).toBeTruthy()
 })
 
 test('layers go round and toggle', () => {
   const { reducer } = matSlice
-  let mat = reducer({ shown: ['load', 'arch'] }, nextLayerChosen())
+  let mat = reducer({ shown: ['load', 'arch'], isOverlaid: false }, nextLayerChosen())
   expect(mat.shown).toEqual(['print'])
   mat = reducer(mat, layerToggled('pain'))
   expect(reducer(mat, layerToggled('print')).shown).toEqual(['pain'])
-  expect(reducer({ shown: ['shoe'] }, nextLayerChosen()).shown).toEqual(['load'])
+  expect(reducer({ shown: ['shoe'], isOverlaid: false }, nextLayerChosen()).shown).toEqual(['load'])
 })
 
 test('a foot is drawn from its print and its own big toe; without a print from a neutral foot', () => {

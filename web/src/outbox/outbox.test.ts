@@ -45,6 +45,7 @@ function openStore() {
         personId: 'person000001',
         startedOn: '2026-05-04',
         version: 0,
+        referencesVersion: 0,
         fields: {},
       },
       pending: {},

@@ -18,7 +18,14 @@ const opened = (fields: Record<string, unknown> = {}, pending: Record<string, un
   reducer(
     getInitialState(),
     visitOpened({
-      visit: { id: 'visit0000001', personId: 'person000001', startedOn: '2026-05-04', version: 3, fields },
+      visit: {
+        id: 'visit0000001',
+        personId: 'person000001',
+        startedOn: '2026-05-04',
+        version: 3,
+        referencesVersion: 0,
+        fields,
+      },
       pending,
     }),
   )

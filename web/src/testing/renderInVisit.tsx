@@ -37,7 +37,7 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
   const facts = factsOf({
     fields,
     birthYear: person.birthYear,
-    year: 2026,
+    day: '2026-05-04',
     ownedKit: ['wall', 'step', 'band'],
     references,
   })
@@ -49,7 +49,14 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     references,
     fields,
     facts,
-    practice: { name: 'Tideway Foot Room', place: 'Orrin Quay', settings, references: {}, version: 1 },
+    practice: {
+      name: 'Tideway Foot Room',
+      place: 'Orrin Quay',
+      settings,
+      references: {},
+      referencesVersion: 0,
+      version: 1,
+    },
     reading: createReader()(facts, references, settings),
     record: (values) => recorded.push(values),
     ...changed,
@@ -57,7 +64,14 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
   const store = configureStore({ reducer: { visit: visitSlice.reducer, mat: matSlice.reducer } })
   store.dispatch(
     visitOpened({
-      visit: { id: 'visit0000001', personId: person.id, startedOn: '2026-05-04', version: 1, fields },
+      visit: {
+        id: 'visit0000001',
+        personId: person.id,
+        startedOn: '2026-05-04',
+        version: 1,
+        referencesVersion: 0,
+        fields,
+      },
       pending: {},
     }),
   )

@@ -18,19 +18,24 @@ function started(): Running {
   return running
 }
 
-/** Measures a print away from the screen. Stopping ends the worker: a running loop hears no message. */
-export async function readPrint(
-  job: ReadJob,
-  onProgress: (share: number) => void,
-): Promise<Outcome<FootprintReading>> {
-  const { jobs } = started()
-  const stopped = new Promise<Outcome<FootprintReading>>((resolve) => {
+/** A running loop hears no message, so stopping ends the worker; the answer is then that it was stopped. */
+function stoppable<T>(work: Promise<Outcome<T>>): Promise<Outcome<T>> {
+  const stopped = new Promise<Outcome<T>>((resolve) => {
     stop = () => resolve({ ok: false, problem: { code: 'cancelled', path: 'picture' } })
   })
-  return Promise.race([jobs.read(job, proxy(onProgress)), stopped]).finally(() => {
+  return Promise.race([work, stopped]).finally(() => {
     stop = undefined
   })
 }
+
+/** Measures a print away from the screen. @param onProgress 0..1 */
+export const readPrint = (
+  job: ReadJob,
+  onProgress: (share: number) => void,
+): Promise<Outcome<FootprintReading>> => stoppable(started().jobs.read(job, proxy(onProgress)))
+
+export const readAllPrints = (job: ReadJob): Promise<Outcome<FootprintReading[]>> =>
+  stoppable(started().jobs.readAll(job))
 
 export function cancelReading(): void {
   running?.worker.terminate()
@@ -38,5 +43,6 @@ export function cancelReading(): void {
   stop?.()
 }
 
+export const flatPicture: FootprintJobs['flat'] = (job) => started().jobs.flat(job)
 export const scanPrint: FootprintJobs['scan'] = (input) => started().jobs.scan(input)
-export const findCorners: FootprintJobs['findCorners'] = (url) => started().jobs.findCorners(url)
+export const lookForSheet: FootprintJobs['lookForSheet'] = (url) => started().jobs.lookForSheet(url)

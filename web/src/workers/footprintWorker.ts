@@ -1,11 +1,17 @@
 import { expose } from 'comlink'
-import { readFootprint, type FootprintReading, type FootprintWishes } from '@sturvo/core/footprint'
+import {
+  readFootprint,
+  readFootprints,
+  type FootprintReading,
+  type FootprintWishes,
+} from '@sturvo/core/footprint'
 import { distance } from '@sturvo/core/geometry'
-import { flattenSheet, sheetCorners, sheetSizesMm, type RasterImage } from '@sturvo/core/image'
+import { findSheet, layFlat, type RasterImage, type SheetFind } from '@sturvo/core/image'
 import { MeasureError, outcomeOf, type Outcome } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
 import { printPicture, type FootShape } from '@sturvo/core/synthetic'
 import type { PrintScale } from '@sturvo/schema'
+import { pixelsOf, pngOfPixels } from './pixelsOf'
 
 export type ReadJob = {
   pictureUrl: string
@@ -18,20 +24,6 @@ const sheetMmPerPx = 0.25 // a laid-flat sheet is drawn this fine
 // handles are dragged on one picture again and again: it is decoded and laid flat once
 let kept: { key: string; image: RasterImage; mmPerPx: number } | undefined
 
-async function pixelsOf(url: string): Promise<RasterImage> {
-  const response = await fetch(url)
-  if (!response.ok) throw new MeasureError({ code: 'unreadableImage', path: 'picture' })
-  const bitmap = await createImageBitmap(await response.blob()).catch(() => {
-    throw new MeasureError({ code: 'unreadableImage', path: 'picture' })
-  })
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-  const context = canvas.getContext('2d', { willReadFrequently: true })
-  if (!context) throw new MeasureError({ code: 'unreadableImage', path: 'picture' })
-  context.drawImage(bitmap, 0, 0)
-  const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height)
-  return { widthPx: bitmap.width, heightPx: bitmap.height, channels: 4, data }
-}
-
 function scaled(image: RasterImage, scale: PrintScale): { image: RasterImage; mmPerPx: number } {
   switch (scale.from) {
     case 'given':
@@ -40,40 +32,57 @@ function scaled(image: RasterImage, scale: PrintScale): { image: RasterImage; mm
       return { image, mmPerPx: scale.distanceMm / distance(scale.a, scale.b) }
     case 'sheet':
       return {
-        image: flattenSheet(image, scale.corners, sheetSizesMm[scale.sheet], sheetMmPerPx),
+        image: layFlat(image, scale.corners, scale.sheet, sheetMmPerPx),
         mmPerPx: sheetMmPerPx,
       }
   }
 }
 
-/** Decodes, lays flat and measures one print. @param onProgress 0..1 */
-async function read(job: ReadJob, onProgress: (share: number) => void): Promise<Outcome<FootprintReading>> {
-  onProgress(0.05)
+/** The picture of a job as it is measured, decoded and laid flat once. @throws MeasureError */
+async function prepared(
+  job: Pick<ReadJob, 'pictureUrl' | 'scale'>,
+): Promise<{ image: RasterImage; mmPerPx: number }> {
   const key = JSON.stringify([job.pictureUrl, job.scale])
+  if (kept?.key !== key) kept = { key, ...scaled(await pixelsOf(job.pictureUrl), job.scale) }
+  return kept
+}
+
+/** Runs a job; what cannot be measured comes back as a Problem, a defect travels on. */
+async function answered<T>(work: () => Promise<Outcome<T>>): Promise<Outcome<T>> {
   try {
-    if (kept?.key !== key) kept = { key, ...scaled(await pixelsOf(job.pictureUrl), job.scale) }
+    return await work()
   } catch (error) {
     if (error instanceof MeasureError) return { ok: false, problem: error.problem }
     throw error
   }
-  const { image, mmPerPx } = kept
-  onProgress(0.3)
-  return readFootprint(image, mmPerPx, job.references, job.wishes, (share) => onProgress(0.3 + 0.7 * share))
 }
 
-/** Where the sheet lies on a picture, as a first guess for the four corners. */
-async function findCorners(pictureUrl: string) {
-  const image = await pixelsOf(pictureUrl)
-  const found = outcomeOf(() => sheetCorners(image))
-  return (
-    (found.ok ? found.value : undefined) ?? [
-      { x: image.widthPx * 0.05, y: image.heightPx * 0.05 },
-      { x: image.widthPx * 0.95, y: image.heightPx * 0.05 },
-      { x: image.widthPx * 0.95, y: image.heightPx * 0.95 },
-      { x: image.widthPx * 0.05, y: image.heightPx * 0.95 },
-    ]
-  )
-}
+/** Decodes, lays flat and measures one print. @param onProgress 0..1 */
+const read = (job: ReadJob, onProgress: (share: number) => void): Promise<Outcome<FootprintReading>> =>
+  answered(async () => {
+    onProgress(0.05)
+    const { image, mmPerPx } = await prepared(job)
+    onProgress(0.3)
+    return readFootprint(image, mmPerPx, job.references, job.wishes, (share) => onProgress(0.3 + 0.7 * share))
+  })
+
+/** Every foot on one picture, each read on its own. */
+const readAll = (job: ReadJob): Promise<Outcome<FootprintReading[]>> =>
+  answered(async () => {
+    const { image, mmPerPx } = await prepared(job)
+    return readFootprints(image, mmPerPx, job.references, job.wishes)
+  })
+
+/** The picture as it is measured: laid flat where a sheet gives the scale. */
+const flat = (job: Pick<ReadJob, 'pictureUrl' | 'scale'>): Promise<Outcome<Blob>> =>
+  answered(async () => ({ ok: true, value: await pngOfPixels((await prepared(job)).image) }))
+
+/** Where the sheet lies on a picture; nothing where none is seen. */
+const lookForSheet = (pictureUrl: string): Promise<Outcome<SheetFind | undefined>> =>
+  answered(async () => {
+    const image = await pixelsOf(pictureUrl)
+    return outcomeOf(() => findSheet(image))
+  })
 
 /** The simulated scanner: a made-up print of this foot as a PNG. */
 async function scan(input: {
@@ -88,13 +97,9 @@ async function scan(input: {
     turnDeg: input.turnDeg,
     channels: 4,
   })
-  const canvas = new OffscreenCanvas(image.widthPx, image.heightPx)
-  canvas
-    .getContext('2d')
-    ?.putImageData(new ImageData(new Uint8ClampedArray(image.data), image.widthPx, image.heightPx), 0, 0)
-  return canvas.convertToBlob({ type: 'image/png' })
+  return pngOfPixels(image)
 }
 
-const jobs = { read, scan, findCorners }
+const jobs = { read, readAll, flat, scan, lookForSheet }
 export type FootprintJobs = typeof jobs
 expose(jobs)

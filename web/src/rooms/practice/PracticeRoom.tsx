@@ -1,12 +1,7 @@
-import { Radio, Stack, TextInput } from '@mantine/core'
+import { Radio, Stack } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useState } from 'react'
-import {
-  referenceTable,
-  referenceValues,
-  type ReferenceEntry,
-  type ReferenceId,
-} from '@sturvo/core/reference'
+import { useEffect } from 'react'
+import { useLocation } from 'react-router'
 import type { PracticeSettings } from '@sturvo/core/reading'
 import type { Practice } from '@sturvo/schema'
 import { settingText } from '@sturvo/schema/words'
@@ -14,8 +9,9 @@ import { useChangePracticeMutation, usePracticeQuery, useSessionQuery } from '..
 import { failureText } from '../../app/failureText'
 import { LoadedPart } from '../../parts/LoadedPart'
 import classes from './PracticeRoom.module.css'
+import { ReferenceTable } from './ReferenceTable'
 
-/** Approach settings, and the reference table to read. */
+/** Approach settings, and the reference table. */
 export default function PracticeRoom() {
   const practice = usePracticeQuery()
   return <LoadedPart query={practice}>{(data) => <PracticeView practice={data} />}</LoadedPart>
@@ -23,6 +19,11 @@ export default function PracticeRoom() {
 
 function PracticeView({ practice }: { practice: Practice }) {
   const [change] = useChangePracticeMutation()
+  const { hash } = useLocation()
+  // a link from the Reading leads to the table, not to the top of the page
+  useEffect(() => {
+    if (hash !== '') document.getElementById(hash.slice(1))?.scrollIntoView()
+  }, [hash])
   const { data: session } = useSessionQuery()
   const isOwner = session?.account.role === 'owner'
   const choose = (key: keyof PracticeSettings, value: string) => {
@@ -63,56 +64,7 @@ function PracticeView({ practice }: { practice: Practice }) {
           ))}
         </div>
       </section>
-      <ReferenceTable practice={practice} />
+      <ReferenceTable practice={practice} isOwner={isOwner} />
     </div>
-  )
-}
-
-function ReferenceTable({ practice }: { practice: Practice }) {
-  const [search, setSearch] = useState('')
-  const values = referenceValues(practice.references)
-  const rows = (Object.entries(referenceTable) as [ReferenceId, ReferenceEntry][]).filter(([, entry]) =>
-    `${entry.group} ${entry.label} ${entry.source}`.toLowerCase().includes(search.toLowerCase()),
-  )
-  return (
-    <section aria-labelledby="references">
-      <h2 id="references">Reference values</h2>
-      <p className={classes.soft}>Every threshold Sturvo uses, with its source. To read in this version.</p>
-      <TextInput
-        aria-label="Search reference values"
-        placeholder="Search"
-        mt={12}
-        maw={320}
-        value={search}
-        onChange={(e) => setSearch(e.currentTarget.value)}
-      />
-      <table className={classes.references}>
-        <thead>
-          <tr>
-            <th scope="col">What</th>
-            <th scope="col">Value</th>
-            <th scope="col">Unit</th>
-            <th scope="col">Source</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([id, entry], i) => [
-            i === 0 || rows[i - 1]![1].group !== entry.group ? (
-              <tr key={`${id}-group`}>
-                <th scope="rowgroup" colSpan={4} className={classes.group}>
-                  {entry.group}
-                </th>
-              </tr>
-            ) : null,
-            <tr key={id}>
-              <td>{entry.label}</td>
-              <td className={classes.number}>{Math.round(values[id] * 1000) / 1000}</td>
-              <td>{entry.unit || 'index'}</td>
-              <td className={classes.soft}>{entry.source}</td>
-            </tr>,
-          ])}
-        </tbody>
-      </table>
-    </section>
   )
 }

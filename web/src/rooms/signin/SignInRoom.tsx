@@ -1,7 +1,8 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useState, type FormEvent } from 'react'
 import { useLocation, useNavigate } from 'react-router'
-import { footOutline, svgPath } from '@sturvo/core/drawing'
+import { svgPath } from '@sturvo/core/drawing'
+import { footOutline } from '@sturvo/core/synthetic'
 import { sides } from '@sturvo/core/side'
 import { neutralFoot } from '@sturvo/core/synthetic'
 import {

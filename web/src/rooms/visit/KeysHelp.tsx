@@ -10,6 +10,7 @@ const keys: [string, string][] = [
   ['N', 'not tested'],
   ['A', 'again: a second trial'],
   ['M', 'next layer of the Mat'],
+  ['V', 'show the client'],
   ['P', 'pin the top sentence'],
   ['?', 'all keys'],
 ]

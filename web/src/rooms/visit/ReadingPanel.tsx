@@ -1,10 +1,18 @@
-import { ActionIcon, Button, Tooltip } from '@mantine/core'
+import { ActionIcon, Button, Checkbox, Tooltip } from '@mantine/core'
 import { IconPin, IconPinFilled } from '@tabler/icons-react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { Finding, Step, TestNext } from '@sturvo/core/reading'
-import { answerOf } from '@sturvo/schema'
-import { findingWords, levelText, cautionText, testNextWords } from '@sturvo/schema/words'
+import { testsFor, type Finding, type Step, type TestNext } from '@sturvo/core/reading'
+import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
+import { answerOf, letterPins } from '@sturvo/schema'
+import {
+  cautionText,
+  findingReferences,
+  findingWords,
+  levelText,
+  num,
+  testNextWords,
+} from '@sturvo/schema/words'
 import { ConcernMark } from '../../parts/ConcernMark'
 import { Cairn } from '../../parts/Cairn'
 import { RichText } from '../../parts/RichText'
@@ -13,6 +21,8 @@ import { stepName } from './stepText'
 import { useOpenVisit } from './visitContext'
 
 const shownFindings = 7
+const shownTests = 2
+type PinnedTo = { page: boolean; letter: boolean }
 
 /** Sentences that change as values arrive: those of this step first, most telling on top. */
 export function ReadingPanel({ step, next }: { step: Step; next: Step | undefined }) {
@@ -24,9 +34,12 @@ export function ReadingPanel({ step, next }: { step: Step; next: Step | undefine
   const others = reading.findings.filter((f) => f.step !== step)
   const list = [...ofStep, ...others]
   const shown = isAll ? list : list.slice(0, shownFindings)
-  const togglePin = (id: string) =>
+  const lettered = letterPins(fields)
+  const without = (list: readonly string[], id: string) => list.filter((p) => p !== id)
+  const pin = (id: string, where: PinnedTo) =>
     record({
-      'answer.pinnedSentences': pinned.includes(id) ? pinned.filter((p) => p !== id) : [...pinned, id],
+      'answer.pinnedSentences': where.page ? [...without(pinned, id), id] : without(pinned, id),
+      'answer.letterSentences': where.letter ? [...without(lettered, id), id] : without(lettered, id),
     })
   const testsHere = reading.cautions.isBlocked ? [] : reading.testNext.slice(0, 3)
   return (
@@ -46,8 +59,8 @@ export function ReadingPanel({ step, next }: { step: Step; next: Step | undefine
             <FindingLine
               key={finding.id}
               finding={finding}
-              isPinned={pinned.includes(finding.id)}
-              onPinned={() => togglePin(finding.id)}
+              pinnedTo={{ page: pinned.includes(finding.id), letter: lettered.includes(finding.id) }}
+              onPinned={(where) => pin(finding.id, where)}
             />
           ))}
         </ul>
@@ -83,7 +96,7 @@ export function ReadingPanel({ step, next }: { step: Step; next: Step | undefine
 }
 
 const emptyText: Record<Step, string> = {
-  story: 'Ask the ten questions below first: a stop changes everything that follows.',
+  story: 'Ask the questions below first: a stop changes everything that follows.',
   look: 'Put in a footprint or a navicular height; the first sentence appears at once.',
   load: 'Weigh each foot on three scales, or let the client say how much each point feels.',
   move: 'Start with knee to wall: a stiff ankle decides what comes next.',
@@ -117,15 +130,17 @@ function StopNotes() {
 
 function FindingLine({
   finding,
-  isPinned,
+  pinnedTo,
   onPinned,
 }: {
   finding: Finding
-  isPinned: boolean
-  onPinned: () => void
+  pinnedTo: PinnedTo
+  onPinned: (where: PinnedTo) => void
 }) {
+  const { references, reading } = useOpenVisit()
+  const isPinned = pinnedTo.page || pinnedTo.letter
   const [isOpen, setOpen] = useState(false)
-  const { sentence, detail, evidence } = findingWords(finding)
+  const { sentence, detail, evidence } = findingWords(finding, references)
   return (
     <li className={classes.line} data-finding={finding.id}>
       <ConcernMark concern={finding.concern} />
@@ -139,7 +154,27 @@ function FindingLine({
           <RichText rich={sentence} />
         </button>
         <p className={classes.small}>{detail}</p>
-        {isOpen && <p className={classes.evidence}>{evidence}</p>}
+        {isOpen && (
+          <div className={classes.evidence}>
+            <p>{evidence}</p>
+            <ReferenceList ids={findingReferences[finding.kind] ?? []} />
+            <SurerList tests={testsFor(finding, reading.testNext).slice(0, shownTests)} />
+            <div className={classes.pins}>
+              <Checkbox
+                size="xs"
+                label="on the client's page"
+                checked={pinnedTo.page}
+                onChange={(event) => onPinned({ ...pinnedTo, page: event.currentTarget.checked })}
+              />
+              <Checkbox
+                size="xs"
+                label="in the letter"
+                checked={pinnedTo.letter}
+                onChange={(event) => onPinned({ ...pinnedTo, letter: event.currentTarget.checked })}
+              />
+            </div>
+          </div>
+        )}
       </div>
       <Tooltip label={isPinned ? 'Unpin from the letter and the plan' : 'Pin to the letter and the plan (P)'}>
         <ActionIcon
@@ -148,12 +183,53 @@ function FindingLine({
           aria-pressed={isPinned}
           aria-label={isPinned ? 'Unpin this sentence' : 'Pin this sentence'}
           data-pin
-          onClick={onPinned}
+          onClick={() => onPinned({ page: !isPinned, letter: !isPinned })}
         >
           {isPinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
         </ActionIcon>
       </Tooltip>
     </li>
+  )
+}
+
+function ReferenceList({ ids }: { ids: readonly ReferenceId[] }) {
+  const { references, practice } = useOpenVisit()
+  if (ids.length === 0) return null
+  return (
+    <ul className={classes.references} aria-label="Reference values">
+      {ids.map((id) => {
+        const { label, unit, source } = referenceTable[id]
+        return (
+          <li key={id}>
+            {label}: <strong>{num(references[id], 3)}</strong> {unit} · {source}
+            {practice.references[id] === undefined ? '' : ' · your own value'}
+          </li>
+        )
+      })}
+      <li>
+        <Link to="/practice#references">Reference values of the practice</Link>
+      </li>
+    </ul>
+  )
+}
+
+function SurerList({ tests }: { tests: readonly TestNext[] }) {
+  const { visitId } = useOpenVisit()
+  if (tests.length === 0) return null
+  return (
+    <p>
+      Measure this to be surer:{' '}
+      {tests.map((test, i) => {
+        const { what, decides } = testNextWords(test)
+        return (
+          <span key={i}>
+            {i > 0 ? '; ' : ''}
+            <Link to={`/visit/${visitId}/${test.step}`}>{what}</Link> ({decides})
+          </span>
+        )
+      })}
+      .
+    </p>
   )
 }
 

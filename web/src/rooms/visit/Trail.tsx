@@ -1,8 +1,8 @@
 import { Tooltip } from '@mantine/core'
 import { Link } from 'react-router'
-import { footOutline, svgPath } from '@sturvo/core/drawing'
+import { svgPath } from '@sturvo/core/drawing'
+import { footOutline } from '@sturvo/core/synthetic'
 import type { CautionReading } from '@sturvo/core/cautions'
-import { cautionTable } from '@sturvo/core/cautions'
 import { steps, type Step } from '@sturvo/core/reading'
 import { neutralFoot } from '@sturvo/core/synthetic'
 import { cautionText, levelText } from '@sturvo/schema/words'
@@ -40,9 +40,7 @@ export function Trail({ visitId, present, filled, cautions }: TrailProps) {
 }
 
 function Cairns({ step, cautions }: { step: Step; cautions: CautionReading }) {
-  const here = cautions.cautions.filter(
-    (c) => cautionTable[c.id].step === step && !(c.level === 'stop' && c.dealtWith),
-  )
+  const here = cautions.cautions.filter((c) => c.step === step && !(c.level !== 'limit' && c.dealtWith))
   if (here.length === 0) return null
   return (
     <Tooltip label={here.map((c) => `${levelText[c.level]}: ${cautionText[c.id].name}`).join(' · ')}>

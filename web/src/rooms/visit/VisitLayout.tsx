@@ -1,14 +1,22 @@
 import { useEffect, useState } from 'react'
+import { useNavigate } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
 import { bySide } from '@sturvo/core/side'
-import { marksOf, printOf, stepsFilled } from '@sturvo/schema'
-import { newId } from '../../app/newId'
+import { marksOf, photoOf, printOf, stepsFilled } from '@sturvo/schema'
 import { useAppDispatch, useAppSelector } from '../../app/store'
 import { footShapeOf } from '@sturvo/core/drawing'
-import { layersChosen, layerToggled, selectLayers } from '../../mat/matSlice'
+import {
+  layersChosen,
+  layerToggled,
+  overlayToggled,
+  selectIsOverlaid,
+  selectLayers,
+} from '../../mat/matSlice'
 import { MatView } from '../../mat/MatView'
 import { PartBoundary } from '../../parts/PartBoundary'
 import { ClashDialog } from './ClashDialog'
+import { ClientView } from './ClientView'
+import { goToPart } from './goToPart'
 import { KeysHelp } from './KeysHelp'
 import { usePrintHandles } from './print/usePrintHandles'
 import { ReadingPanel } from './ReadingPanel'
@@ -20,6 +28,7 @@ import { MoveStep } from './steps/MoveStep'
 import { PlanStep } from './steps/PlanStep'
 import { ShoesStep } from './steps/ShoesStep'
 import { StoryStep } from './steps/StoryStep'
+import { PainMap } from './story/PainMap'
 import { layersOfStep, stepName } from './stepText'
 import { Trail } from './Trail'
 import { useVisitKeys } from './useVisitKeys'
@@ -46,7 +55,13 @@ export function VisitLayout({ step }: { step: Step }) {
   useEffect(() => {
     dispatch(layersChosen(layersOfStep[step]))
   }, [dispatch, step])
-  useVisitKeys({ visitId, step, onHelp: () => setHelpOpen(true) })
+  const [isClientShown, setClientShown] = useState(false)
+  useVisitKeys({
+    visitId,
+    step,
+    onHelp: () => setHelpOpen(true),
+    onClientShown: () => setClientShown(true),
+  })
   const StepView = stepViews[step]
   const hasMat = withMat.includes(step)
   const next = steps[steps.indexOf(step) + 1]
@@ -57,7 +72,11 @@ export function VisitLayout({ step }: { step: Step }) {
       <div className={classes.board} data-mat={hasMat}>
         {hasMat && (
           <div className={classes.mat}>
-            <VisitMat step={step} />
+            {step === 'story' ? (
+              <PainMap />
+            ) : (
+              <VisitMat step={step} onClientShown={() => setClientShown(true)} />
+            )}
           </div>
         )}
         <section className={classes.rows} aria-label={stepName[step]} key={step}>
@@ -67,16 +86,19 @@ export function VisitLayout({ step }: { step: Step }) {
         </section>
         <ReadingPanel step={step} next={next} />
       </div>
+      {isClientShown && <ClientView onClosed={() => setClientShown(false)} />}
       <ClashDialog />
       <KeysHelp isOpen={isHelpOpen} onClosed={() => setHelpOpen(false)} />
     </div>
   )
 }
 
-function VisitMat({ step }: { step: Step }) {
-  const { facts, fields, reading, practice, references, record } = useOpenVisit()
+function VisitMat({ step, onClientShown }: { step: Step; onClientShown: () => void }) {
+  const { visitId, facts, fields, reading, practice, references } = useOpenVisit()
+  const navigate = useNavigate()
   const dispatch = useAppDispatch()
   const layers = useAppSelector(selectLayers)
+  const isOverlaid = useAppSelector(selectIsOverlaid)
   const onHandleMoved = usePrintHandles()
   const shapes = bySide((side) =>
     footShapeOf({
@@ -86,20 +108,22 @@ function VisitMat({ step }: { step: Step }) {
       ballWidthMm: reading.look[side].ballWidthMm,
     }),
   )
-  const isStory = step === 'story'
   return (
     <MatView
       shapes={shapes}
+      traced={bySide((side) => photoOf(fields, 'top', side)?.outlineFootMm)}
       feet={facts.feet}
       prints={bySide((side) => printOf(fields, side))}
       marks={marksOf(fields)}
       reading={reading}
       tripodPoints={practice.settings.tripodPoints}
-      navicularErrorMm={references.semNavicular}
+      references={references}
       layers={layers}
+      isOverlaid={isOverlaid}
+      onOverlayToggled={() => dispatch(overlayToggled())}
+      onClientShown={onClientShown}
+      onPartTapped={(side, region) => goToPart({ visitId, step, side, region, navigate })}
       onLayerToggled={(layer) => dispatch(layerToggled(layer))}
-      onMarked={isStory ? (mark) => record({ [`mark.${newId()}`]: mark }) : undefined}
-      onMarkTakenAway={isStory ? (id) => record({ [`mark.${id}`]: null }) : undefined}
       onHandleMoved={step === 'look' ? onHandleMoved : undefined}
     />
   )

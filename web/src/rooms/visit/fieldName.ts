@@ -14,6 +14,10 @@ export function fieldName(path: string): string {
       return `dealt with: ${cautionText[parsed.caution as CautionId].name}`
     case 'mark':
       return 'sore spot'
+    case 'event':
+      return 'event of the history'
+    case 'photo':
+      return `photo, ${parsed.side}`
     case 'shoe':
       return 'shoe'
     case 'answer':

@@ -1,6 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import { readCautions } from '@sturvo/core/cautions'
-import { referenceValues } from '@sturvo/core/reference'
 import { steps } from '@sturvo/core/reading'
 import { stepsFilled } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../testing/renderInVisit'
@@ -41,7 +40,23 @@ describe('the Reading', () => {
       'answer.pinnedSentences': [id],
     })
     fireEvent.click(screen.getByLabelText('Unpin this sentence'))
-    expect(again.recorded).toEqual([{ 'answer.pinnedSentences': [] }])
+    expect(again.recorded).toEqual([{ 'answer.pinnedSentences': [], 'answer.letterSentences': [] }])
+  })
+  test('a sentence opens to its evidence, its reference values and what would make it surer', () => {
+    const { recorded } = renderInVisit(
+      <ReadingPanel step="look" next="load" />,
+      bothSides('archSeen', 'none', 'none'),
+    )
+    fireEvent.click(document.querySelector('[data-finding="position.left"] button')!)
+    expect(screen.getByText(/^Weighted mean z/)).toBeTruthy()
+    expect(
+      within(screen.getByRole('list', { name: 'Reference values' })).getAllByRole('listitem').length,
+    ).toBe(4)
+    expect(screen.getByText(/^Measure this to be surer/).textContent).toContain('navicular, standing')
+    fireEvent.click(screen.getByLabelText('in the letter'))
+    expect(recorded).toEqual([
+      { 'answer.pinnedSentences': [], 'answer.letterSentences': [expect.stringMatching(/^position\./)] },
+    ])
   })
   test('the concern is a word as well as a mark', () => {
     renderInVisit(<ReadingPanel step="look" next="load" />, low)
@@ -51,7 +66,7 @@ describe('the Reading', () => {
     renderInVisit(<ReadingPanel step="look" next="load" />, bothSides('navicularStand', 34, 31))
     expect(
       screen
-        .getAllByText(/^Left, navicular, sitting$/)[0]!
+        .getAllByText(/^Left, footprint$/)[0]!
         .closest('a')
         ?.getAttribute('href'),
     ).toBe('/visit/visit0000001/look')
@@ -74,10 +89,7 @@ describe('the Reading', () => {
 })
 
 describe('the Trail', () => {
-  const cautions = readCautions(
-    { answers: { hotSwollen: true }, ageYears: 40, dealtWith: {} },
-    referenceValues(),
-  )
+  const cautions = readCautions({ answers: { hotSwollen: true }, signs: [], dealtWith: {} })
   test('eight steps in order, the present one marked, each with how far it is filled', () => {
     renderInVisit(
       <Trail

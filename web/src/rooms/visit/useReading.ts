@@ -23,7 +23,7 @@ export function useReading(input: {
     const facts = factsOf({
       fields,
       birthYear: person.birthYear,
-      year: Number(startedOn.slice(0, 4)),
+      day: startedOn,
       ownedKit,
       references,
     })

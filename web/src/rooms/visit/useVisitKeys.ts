@@ -5,7 +5,7 @@ import { useAppDispatch } from '../../app/store'
 import { nextLayerChosen } from '../../mat/matSlice'
 import { redone, undone } from '../../outbox/visitSlice'
 
-type Keys = { visitId: string; step: Step; onHelp: () => void }
+type Keys = { visitId: string; step: Step; onHelp: () => void; onClientShown: () => void }
 
 /** The keys of a visit. Letters count outside text fields; number fields of the rows hear their own. */
 export function useVisitKeys(keys: Keys): void {
@@ -35,6 +35,7 @@ export function useVisitKeys(keys: Keys): void {
         ']': () => go(1),
         m: () => dispatch(nextLayerChosen()),
         p: () => document.querySelector<HTMLElement>('[data-pin]')?.click(),
+        v: () => latest.current.onClientShown(),
         '?': () => latest.current.onHelp(),
         l: () => focusRow('left'),
         r: () => focusRow('right'),

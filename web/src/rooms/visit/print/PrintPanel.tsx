@@ -1,29 +1,39 @@
-import { Button, Progress, Slider } from '@mantine/core'
-import { useState } from 'react'
+import { Button, Progress } from '@mantine/core'
+import { lazy, Suspense, useState } from 'react'
 import type { References } from '@sturvo/core/reference'
 import { sides, type Side } from '@sturvo/core/side'
 import { chanceFrom } from '@sturvo/core/synthetic'
-import { printOf, type Picture, type PrintOnMat } from '@sturvo/schema'
+import { printOf, type Picture, type PrintOnMat, type PrintScale } from '@sturvo/schema'
 import { footShapeOf } from '@sturvo/core/drawing'
-import { scanPrint } from '../../../workers/footprintJobs'
+import { PictureInput } from '../../../parts/PictureInput'
+import { useFileDrop } from '../../../parts/useFileDrop'
 import rowClasses from '../rows/MirrorRows.module.css'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import classes from './PrintPanel.module.css'
 import { ScaleDialog } from './ScaleDialog'
+import { ShareOut, type FoundPrints } from './ShareOut'
+import { ThresholdSlider } from './ThresholdSlider'
 import { usePrintJobs, type PrintJobs } from './usePrintJobs'
 
+const PrintRoom = lazy(() => import('./PrintRoom').then((room) => ({ default: room.PrintRoom })))
 const scannerMmPerPx = 0.3
 
 /** Footprints of both feet: put in, scanned, read, repaired. */
 export function PrintPanel() {
   const { fields } = useOpenVisit()
   const jobs = usePrintJobs()
-  const [scaling, setScaling] = useState<{ side: Side; picture: Picture }>()
+  const [scaling, setScaling] = useState<{ side: Side | 'both'; picture: Picture }>()
+  const [repairing, setRepairing] = useState<Side>()
+  const [found, setFound] = useState<FoundPrints>()
   const prints = { left: printOf(fields, 'left'), right: printOf(fields, 'right') }
-  const putIn = async (side: Side, file: Blob) => {
-    const picture = await jobs.send(side, file)
+  const putIn = async (side: Side | 'both', file: Blob) => {
+    const picture = await jobs.send(side === 'both' ? 'left' : side, file)
     if (picture) setScaling({ side, picture })
+  }
+  const readBoth = async (pictureId: string, scale: PrintScale) => {
+    const readings = await jobs.readBoth(pictureId, scale)
+    if (readings) setFound({ pictureId, scale, readings })
   }
   return (
     <>
@@ -34,18 +44,19 @@ export function PrintPanel() {
             print={prints.left}
             jobs={jobs}
             onPutIn={putIn}
-            onRescale={(picture) => setScaling({ side: 'left', picture })}
+            onRepair={() => setRepairing('left')}
           />
           <div className={rowClasses.name}>
             Footprint
             <small>ink, wet print or scan, toes up</small>
+            <BothFeet onPutIn={putIn} />
           </div>
           <PrintSource
             side="right"
             print={prints.right}
             jobs={jobs}
             onPutIn={putIn}
-            onRescale={(picture) => setScaling({ side: 'right', picture })}
+            onRepair={() => setRepairing('right')}
           />
         </div>
         {(prints.left ?? prints.right) && <PrintNumbers prints={prints} />}
@@ -56,11 +67,32 @@ export function PrintPanel() {
           onClosed={() => setScaling(undefined)}
           onScaled={(scale) => {
             setScaling(undefined)
-            void jobs.read(scaling.side, scaling.picture.id, scale, { side: scaling.side })
+            if (scaling.side === 'both') void readBoth(scaling.picture.id, scale)
+            else void jobs.read(scaling.side, scaling.picture.id, scale, { side: scaling.side })
           }}
         />
       )}
+      {found && <ShareOut found={found} onClosed={() => setFound(undefined)} />}
+      {repairing && (
+        <Suspense fallback={<p role="status">Opening the print …</p>}>
+          <PrintRoom key={repairing} side={repairing} jobs={jobs} onClosed={() => setRepairing(undefined)} />
+        </Suspense>
+      )}
     </>
+  )
+}
+
+/** One picture with both feet on it. */
+function BothFeet({ onPutIn }: { onPutIn: (side: 'both', file: Blob) => Promise<void> }) {
+  return (
+    <label className={classes.choose}>
+      Both on one picture
+      <PictureInput
+        label="both footprints on one picture"
+        name="both"
+        onFile={(file) => void onPutIn('both', file)}
+      />
+    </label>
   )
 }
 
@@ -69,15 +101,15 @@ type PrintSourceProps = {
   print: PrintOnMat | undefined
   jobs: PrintJobs
   onPutIn: (side: Side, file: Blob) => Promise<void>
-  onRescale: (picture: Picture) => void
+  onRepair: () => void
 }
 
-function PrintSource({ side, print, jobs, onPutIn }: PrintSourceProps) {
+function PrintSource({ side, print, jobs, onPutIn, onRepair }: PrintSourceProps) {
   const { facts, reading, person, record } = useOpenVisit()
-  const [isOver, setOver] = useState(false)
+  const { isOver, place } = useFileDrop((file) => void onPutIn(side, file))
   const busy = jobs.progress?.side === side ? jobs.progress : undefined
   const problem = jobs.problem?.side === side ? jobs.problem.sentence : undefined
-  const scan = async () => {
+  const scan = () => {
     const seed = [...`${person.id}${side}`].reduce(
       (sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 1_000_003,
       7,
@@ -88,32 +120,15 @@ function PrintSource({ side, print, jobs, onPutIn }: PrintSourceProps) {
       print: undefined,
       ballWidthMm: reading.look[side].ballWidthMm,
     })
-    const blob = await scanPrint({
+    void jobs.scan(side, {
       shape: { ...shape, isthmus: chanceFrom(seed).between(0.22, 0.6) },
       seed,
       mmPerPx: scannerMmPerPx,
       turnDeg: chanceFrom(seed + 1).between(-6, 6),
     })
-    const picture = await jobs.send(side, blob)
-    if (picture) await jobs.read(side, picture.id, { from: 'given', mmPerPx: scannerMmPerPx }, { side })
   }
   return (
-    <div
-      className={rowClasses.cell}
-      data-side={side}
-      data-drop={isOver}
-      onDragOver={(event) => {
-        event.preventDefault()
-        setOver(true)
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault()
-        setOver(false)
-        const [file] = event.dataTransfer.files
-        if (file) void onPutIn(side, file)
-      }}
-    >
+    <div className={rowClasses.cell} data-side={side} data-drop={isOver} {...place}>
       {busy ? (
         <div className={classes.busy} role="status">
           <span>{busy.doing === 'sending' ? 'Taking the picture over' : 'Reading the print'}</span>
@@ -126,28 +141,26 @@ function PrintSource({ side, print, jobs, onPutIn }: PrintSourceProps) {
         <>
           <label className={classes.choose} data-over={isOver}>
             {print ? 'Another picture' : 'Choose or drop a picture'}
-            <input
-              type="file"
-              accept="image/png,image/jpeg,image/webp,image/tiff"
-              className="unseen"
-              aria-label={`${side} footprint, picture`}
-              data-print={side}
-              onChange={(event) => {
-                const [file] = event.currentTarget.files ?? []
-                event.currentTarget.value = ''
-                if (file) void onPutIn(side, file)
-              }}
+            <PictureInput
+              label={`${side} footprint, picture`}
+              name={side}
+              onFile={(file) => void onPutIn(side, file)}
             />
           </label>
           <Button
             size="compact-md"
             variant="subtle"
-            onClick={() => void scan()}
+            onClick={scan}
             data-scan={side}
             title="A made-up print of this foot, in place of a scanner"
           >
             Simulated scan
           </Button>
+          {print && (
+            <Button size="compact-md" variant="subtle" onClick={onRepair} data-repair={side}>
+              Look closely
+            </Button>
+          )}
           {print && (
             <Button
               size="compact-md"
@@ -165,34 +178,17 @@ function PrintSource({ side, print, jobs, onPutIn }: PrintSourceProps) {
           {problem}
         </p>
       )}
-      {print && !busy && <ThresholdSlider side={side} print={print} jobs={jobs} />}
-    </div>
-  )
-}
-
-function ThresholdSlider({ side, print, jobs }: { side: Side; print: PrintOnMat; jobs: PrintJobs }) {
-  const stored = print.wishes.thresholdNudge ?? 0
-  const [nudge, setNudge] = useState<number>()
-  return (
-    <div className={classes.threshold}>
-      <span id={`threshold-${side}`}>Threshold</span>
-      <Slider
-        w={120}
-        size="sm"
-        min={-60}
-        max={60}
-        step={5}
-        thumbProps={{ 'aria-labelledby': `threshold-${side}` }}
-        label={(value) =>
-          value === 0 ? 'as found' : value > 0 ? `${value} more print` : `${-value} less print`
-        }
-        value={nudge ?? stored}
-        onChange={setNudge}
-        onChangeEnd={(value) => {
-          setNudge(undefined)
-          void jobs.read(side, print.pictureId, print.scale, { ...print.wishes, thresholdNudge: value })
-        }}
-      />
+      {print && !busy && (
+        <div className={classes.threshold}>
+          <ThresholdSlider
+            print={print}
+            width={120}
+            onChosen={(thresholdNudge) =>
+              void jobs.read(side, print.pictureId, print.scale, { ...print.wishes, thresholdNudge })
+            }
+          />
+        </div>
+      )}
     </div>
   )
 }
@@ -219,7 +215,7 @@ const numbers: {
   },
   {
     name: 'Footprint angle',
-    note: (r) => `° · Clarke, usual ${r.clarkeUsual} to ${r.clarkeHigh}`,
+    note: (r) => `° · Clarke, usual ${r.clarkeUsual} to ${r.clarkeHigh}, low below ${r.clarkeLow}`,
     of: (m) => (m.footprintAngleDeg ? withError(m.footprintAngleDeg, 0) : 'no inner border'),
   },
   { name: 'Foot length', note: () => 'mm · heel to furthest toe', of: (m) => withError(m.lengthMm, 0) },

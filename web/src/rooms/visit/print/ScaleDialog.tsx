@@ -2,7 +2,8 @@ import { Button, Group, Modal, NumberInput, SegmentedControl, Select } from '@ma
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Point } from '@sturvo/core/geometry'
 import { printScaleSchema, firstSentence, type Picture, type PrintScale } from '@sturvo/schema'
-import { findCorners } from '../../../workers/footprintJobs'
+import { num } from '@sturvo/schema/words'
+import { lookForSheet } from '../../../workers/footprintJobs'
 import classes from './ScaleDialog.module.css'
 
 type ScaleDialogProps = { picture: Picture; onScaled: (scale: PrintScale) => void; onClosed: () => void }
@@ -22,6 +23,7 @@ export function ScaleDialog({ picture, onScaled, onClosed }: ScaleDialogProps) {
   const [mmPerPx, setMmPerPx] = useState<number | string>('')
   const [sheet, setSheet] = useState<'a4' | 'letter'>('a4')
   const [corners, setCorners] = useState<Point[]>()
+  const [found, setFound] = useState<{ isSure: boolean; residualPx: number } | 'nothing' | 'failed'>()
   const { widthPx: w, heightPx: h } = picture
   const [ends, setEnds] = useState<Point[]>([
     { x: w * 0.5, y: h * 0.15 },
@@ -30,8 +32,20 @@ export function ScaleDialog({ picture, onScaled, onClosed }: ScaleDialogProps) {
   const [distanceMm, setDistanceMm] = useState<number | string>('')
   const [problem, setProblem] = useState('')
   useEffect(() => {
-    if (from === 'sheet' && !corners) void findCorners(picture.url).then(setCorners)
-  }, [from, corners, picture.url])
+    if (from !== 'sheet' || corners) return
+    const inset = (x: number, y: number): Point => ({ x: w * x, y: h * y })
+    const guess = [inset(0.05, 0.05), inset(0.95, 0.05), inset(0.95, 0.95), inset(0.05, 0.95)]
+    lookForSheet(picture.url)
+      .then((outcome) => {
+        const sheetFound = outcome.ok ? outcome.value : undefined
+        setCorners(sheetFound?.cornersImagePx ?? guess)
+        setFound(sheetFound ?? 'nothing')
+      })
+      .catch(() => {
+        setCorners(guess)
+        setFound('failed')
+      })
+  }, [from, corners, picture.url, w, h])
   const use = () => {
     const given: unknown = {
       given: { from, mmPerPx },
@@ -98,7 +112,7 @@ export function ScaleDialog({ picture, onScaled, onClosed }: ScaleDialogProps) {
                 allowDeselect={false}
                 onChange={(v) => setSheet(v === 'letter' ? 'letter' : 'a4')}
               />
-              <p className={classes.soft}>Drag the four corners to the corners of the paper.</p>
+              <FoundNote found={found} />
             </>
           )}
           {from === 'points' && (
@@ -123,6 +137,32 @@ export function ScaleDialog({ picture, onScaled, onClosed }: ScaleDialogProps) {
         </div>
       </div>
     </Modal>
+  )
+}
+
+/** How far the corners may be trusted; a find that is not sure is never silent. */
+function FoundNote({
+  found,
+}: {
+  found: { isSure: boolean; residualPx: number } | 'nothing' | 'failed' | undefined
+}) {
+  if (found === undefined)
+    return (
+      <p role="status" className={classes.soft}>
+        Looking for the sheet …
+      </p>
+    )
+  if (found === 'nothing' || found === 'failed')
+    return <p role="alert">No sheet was found: drag the four corners to the corners of the paper.</p>
+  return found.isSure ? (
+    <p className={classes.soft}>
+      Found by itself; the edges lie straight to {num(found.residualPx, 2)} pixels. Drag a corner where it is
+      off.
+    </p>
+  ) : (
+    <p role="alert">
+      The sheet was not found for sure: look at all four corners and drag them right before reading.
+    </p>
   )
 }
 

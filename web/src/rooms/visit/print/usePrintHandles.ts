@@ -1,7 +1,6 @@
 import { notifications } from '@mantine/notifications'
 import { useEffect, useRef } from 'react'
-import { footToPicture, type FootprintWishes } from '@sturvo/core/footprint'
-import { distance } from '@sturvo/core/geometry'
+import { footToPicture, mmPerPxOfAxis, type FootprintWishes } from '@sturvo/core/footprint'
 import type { Side } from '@sturvo/core/side'
 import { printOf, type PrintOnMat } from '@sturvo/schema'
 import type { HandleMoved } from '../../../mat/PrintHandles'
@@ -40,7 +39,7 @@ export function usePrintHandles(): (side: Side, moved: HandleMoved) => void {
 function wishesAfter(print: PrintOnMat, side: Side, moved: HandleMoved): FootprintWishes {
   if (moved.handle === 'toeLine') return { ...print.wishes, toeLineFootMm: moved.pointsFootMm }
   const { axis, lengthMm } = print.measures
-  const mmPerPx = lengthMm.value / distance(axis.heelImagePx, axis.toeImagePx)
+  const mmPerPx = mmPerPxOfAxis(axis, lengthMm.value)
   const point = footToPicture(moved.pointFootMm, { axis, side, mmPerPx })
   // the toe line was drawn in the old frame, so it is found anew
   const { toeLineFootMm: _, ...others } = print.wishes

@@ -1,17 +1,22 @@
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
-import type { FootprintWishes } from '@sturvo/core/footprint'
+import type { FootprintReading, FootprintWishes } from '@sturvo/core/footprint'
+import type { Outcome } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
 import { errorSchema, pictureSchema, printOnMat, type Picture, type PrintScale } from '@sturvo/schema'
 import { sentenceOf } from '@sturvo/schema/words'
 import { csrfHeaders } from '../../../app/csrf'
-import { cancelReading, readPrint } from '../../../workers/footprintJobs'
+import { cancelReading, readAllPrints, readPrint, scanPrint } from '../../../workers/footprintJobs'
 import { useOpenVisit } from '../visitContext'
 
 export type PrintProgress = { side: Side; share: number; doing: 'sending' | 'reading' }
 
 /** Sends a picture; what the server will not take comes back as one sentence. */
-async function sendPicture(visitId: string, picture: Blob, signal: AbortSignal): Promise<Picture | string> {
+export async function sendPicture(
+  visitId: string,
+  picture: Blob,
+  signal: AbortSignal,
+): Promise<Picture | string> {
   const body = new FormData()
   body.append('picture', picture)
   let response: Response
@@ -33,6 +38,7 @@ async function sendPicture(visitId: string, picture: Blob, signal: AbortSignal):
   return error.success ? error.data.error.message : 'The picture was not taken over. Please try again.'
 }
 
+const notRead = 'The print could not be read just now; nothing was changed. Please try again.'
 export const pictureUrl = (pictureId: string) => `/api/pictures/${pictureId}`
 
 /** Putting in, reading and reading again; progress and problems by side. */
@@ -55,25 +61,48 @@ export function usePrintJobs() {
     return undefined
   }
 
+  /** Runs a job of the worker under one side; what goes wrong is said, and the print stays as it was. */
+  const answered = async <T>(side: Side, work: () => Promise<Outcome<T>>): Promise<T | undefined> => {
+    setProblem(undefined)
+    setProgress({ side, share: 0, doing: 'reading' })
+    const outcome = await work().catch(() => undefined)
+    setProgress(undefined)
+    if (outcome?.ok) return outcome.value
+    setProblem({ side, sentence: outcome ? sentenceOf(outcome.problem) : notRead })
+    return undefined
+  }
+
   const read = async (
     side: Side,
     pictureId: string,
     scale: PrintScale,
     wishes: FootprintWishes,
   ): Promise<boolean> => {
-    setProblem(undefined)
-    setProgress({ side, share: 0, doing: 'reading' })
     const job = { pictureUrl: pictureUrl(pictureId), scale, references }
-    const outcome = await readPrint({ ...job, wishes: { ...wishes, side } }, (share) =>
-      setProgress({ side, share, doing: 'reading' }),
+    const reading = await answered(side, () =>
+      readPrint({ ...job, wishes: { ...wishes, side } }, (share) =>
+        setProgress({ side, share, doing: 'reading' }),
+      ),
     )
-    if (outcome.ok) {
-      const field = printOnMat({ pictureId, scale, wishes, reading: outcome.value })
-      record({ [`print.${side}`]: field })
-      if (!wishes.axis && !wishes.toeLineFootMm && !wishes.thresholdNudge) await warnOfSide(side, job)
-    } else setProblem({ side, sentence: sentenceOf(outcome.problem) })
-    setProgress(undefined)
-    return outcome.ok
+    if (!reading) return false
+    record({ [`print.${side}`]: printOnMat({ pictureId, scale, wishes, reading }) })
+    // asked once, when a print is put in; whoever repairs one has looked at it
+    const isUntouched = Object.keys(wishes).every((wish) => wish === 'side')
+    if (isUntouched) await warnOfSide(side, job)
+    return true
+  }
+
+  /** Every foot on one picture, told apart. @returns what was found, or undefined with a problem */
+  const readBoth = (pictureId: string, scale: PrintScale): Promise<FootprintReading[] | undefined> =>
+    answered('left', () =>
+      readAllPrints({ pictureUrl: pictureUrl(pictureId), scale, references, wishes: {} }),
+    )
+
+  /** The simulated scanner: a made-up print of one foot, put in and read. */
+  const scan = async (side: Side, input: Parameters<typeof scanPrint>[0]): Promise<void> => {
+    const blob = await answered(side, async () => ({ ok: true as const, value: await scanPrint(input) }))
+    const picture = blob && (await send(side, blob))
+    if (picture) await read(side, picture.id, { from: 'given', mmPerPx: input.mmPerPx }, { side })
   }
 
   const cancel = () => {
@@ -82,8 +111,9 @@ export function usePrintJobs() {
   }
 
   const warnOfSide = async (side: Side, job: Omit<Parameters<typeof readPrint>[0], 'wishes'>) => {
-    const byShape = await readPrint({ ...job, wishes: {} }, () => undefined)
-    if (byShape.ok && byShape.value.side !== side)
+    const byShape = await readPrint({ ...job, wishes: {} }, () => undefined).catch(() => undefined)
+    // a warning more than a measure: where it cannot be had, nothing is missing
+    if (byShape?.ok && byShape.value.side !== side)
       notifications.show({
         color: 'oxide',
         title: 'Left or right?',
@@ -92,6 +122,6 @@ export function usePrintJobs() {
       })
   }
 
-  return { progress, problem, send, read, cancel, setProblem }
+  return { progress, problem, send, read, readBoth, scan, cancel }
 }
 export type PrintJobs = ReturnType<typeof usePrintJobs>

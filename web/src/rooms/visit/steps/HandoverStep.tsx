@@ -2,7 +2,7 @@ import type { MouseEvent } from 'react'
 import { Button, Group } from '@mantine/core'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
-import { answerOf, handoutOf, type Handout } from '@sturvo/schema'
+import { answerOf, letterPins, handoutOf, type Handout } from '@sturvo/schema'
 import { letterText } from '@sturvo/schema/words'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
@@ -12,7 +12,8 @@ import classes from './HandoverStep.module.css'
 
 /** The client's page as it will be printed; with a stop, the letter instead of a plan. */
 export function HandoverStep() {
-  const { reading, practice, person, practitioner, facts, fields, startedOn, visitId } = useOpenVisit()
+  const { reading, practice, person, practitioner, facts, fields, references, startedOn, visitId } =
+    useOpenVisit()
   const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
   const on = dayjs(startedOn).format('D MMMM YYYY')
@@ -23,6 +24,7 @@ export function HandoverStep() {
     on,
     ...facts.plan,
     pinnedFindings,
+    references,
   })
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
   return (
@@ -68,7 +70,8 @@ export function HandoverStep() {
               on,
               stops,
               findings: reading.findings,
-              pinnedFindings,
+              pinnedFindings: letterPins(fields),
+              references,
             })}
           </pre>
         </article>

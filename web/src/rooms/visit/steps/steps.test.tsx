@@ -1,5 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
-import { cautionQuestions } from '@sturvo/core/cautions'
+import { stopQuestions } from '@sturvo/core/cautions'
 import { defaultSettings } from '@sturvo/core/reading'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
 import { GradeStep } from './GradeStep'
@@ -19,15 +19,52 @@ const short = {
 }
 
 describe('Story', () => {
-  test('ten questions, each answered yes or no, and taken back by the same answer', () => {
-    const { recorded } = renderInVisit(<StoryStep />, { 'answer.caution:falls': true })
-    expect(screen.getAllByRole('radiogroup')).toHaveLength(cautionQuestions.length)
-    const hot = within(screen.getByRole('radiogroup', { name: 'Hot, swollen foot' }))
-    fireEvent.click(hot.getByText('yes'))
-    fireEvent.click(
-      within(screen.getByRole('radiogroup', { name: 'Falls in the last year' })).getByText('yes'),
-    )
-    expect(recorded).toEqual([{ 'answer.caution:hotSwollen': true }, { 'answer.caution:falls': null }])
+  test('red flags are asked of everybody, one more of a child, and taken back by the same answer', () => {
+    const { recorded } = renderInVisit(<StoryStep />, { 'answer.caution:calfSwollen': true })
+    expect(screen.getAllByRole('radiogroup').length).toBe(stopQuestions.length - 1)
+    const answer = (name: string, word: string) =>
+      fireEvent.click(within(screen.getByRole('radiogroup', { name })).getByText(word))
+    answer('Hot, swollen foot', 'yes')
+    answer('Calf swollen and sore', 'yes')
+    expect(recorded).toEqual([{ 'answer.caution:hotSwollen': true }, { 'answer.caution:calfSwollen': null }])
+  })
+
+  test('one tap answers what is left, and a full set of answers folds to one line', () => {
+    const { recorded, unmount } = renderInVisit(<StoryStep />)
+    fireEvent.click(screen.getByText('Asked all: none of these'))
+    expect(Object.values(recorded[0]!)).toEqual(stopQuestions.slice(0, -1).map(() => false))
+    unmount()
+    renderInVisit(<StoryStep />, recorded[0])
+    expect(screen.getByText('none of them')).toBeTruthy()
+    expect(screen.queryByRole('radiogroup', { name: 'Hot, swollen foot' })).toBeNull()
+    fireEvent.click(screen.getByText('Look at the answers'))
+    expect(screen.getByRole('radiogroup', { name: 'Hot, swollen foot' })).toBeTruthy()
+  })
+
+  test('conditions are chips, goals one of eight, and a caution of the level mind is seen once', () => {
+    const { recorded } = renderInVisit(<StoryStep />, {
+      'answer.caution:oldInjury': true,
+      'answer.goalKind': 'run',
+    })
+    fireEvent.click(screen.getByText('Falls in the last year'))
+    fireEvent.click(screen.getByText('thinner shoes'))
+    fireEvent.click(screen.getByText('run'))
+    fireEvent.click(screen.getByText('Seen'))
+    expect(recorded).toEqual([
+      { 'answer.caution:falls': true },
+      { 'answer.goalKind': 'thinnerShoes' },
+      { 'answer.goalKind': null },
+      { 'dealt.oldInjury': expect.objectContaining({ words: 'Seen and kept in mind' }) },
+    ])
+  })
+
+  test('one foot or both is asked once there is a complaint and nothing on the map', () => {
+    const { unmount } = renderInVisit(<StoryStep />)
+    expect(screen.queryByRole('group', { name: 'One foot or both' })).toBeNull()
+    unmount()
+    const { recorded } = renderInVisit(<StoryStep />, { 'answer.complaint': 'Tired soles.' })
+    fireEvent.click(screen.getByText('both feet'))
+    expect(recorded).toEqual([{ 'answer.sidedness': 'both' }])
   })
 
   test('a stop offers its letter; dealing with it needs words and keeps name and day', () => {
@@ -66,8 +103,8 @@ describe('Story', () => {
 
   test('free words are kept as typed, and nothing is no answer', () => {
     const { recorded } = renderInVisit(<StoryStep />, { 'answer.goal': 'x' })
-    fireEvent.change(screen.getByLabelText('Goal'), { target: { value: 'Stand a shift.' } })
-    fireEvent.change(screen.getByLabelText('Goal'), { target: { value: '' } })
+    fireEvent.change(screen.getByLabelText('Goal, in their words'), { target: { value: 'Stand a shift.' } })
+    fireEvent.change(screen.getByLabelText('Goal, in their words'), { target: { value: '' } })
     expect(recorded).toEqual([{ 'answer.goal': 'Stand a shift.' }, { 'answer.goal': null }])
   })
 })
@@ -203,6 +240,7 @@ describe('Hand over', () => {
       place: '',
       settings: { ...defaultSettings, barefoot: 'cautious' as const },
       references: {},
+      referencesVersion: 0,
       version: 1,
     }
     renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 }, { practice })

@@ -1,12 +1,14 @@
 import polygonClipping from 'polygon-clipping'
 import { closedCurve, type Point } from '../geometry'
-import type { FootShape } from '../synthetic'
-import { degToRad } from '../units'
+import type { FootShape } from './footShape'
+import { degToRad, radToDeg } from '../units'
 
 /** A foot from above, drawn in its foot frame (mm, x medial, y forward, origin at the back of the heel). */
 export type FootOutline = {
   /** one closed line round foot and toes */
   outlineFootMm: Point[]
+  /** the foot without its toes, closed */
+  bodyFootMm: Point[]
   /** big toe to little toe, closed, lying over the outline */
   toesFootMm: Point[][]
   nailsFootMm: Point[][]
@@ -18,14 +20,15 @@ const perSpan = 10
 
 /** Draws the outline from the foot's own numbers: length, ball, heel, toe formula, big-toe and little-toe lean. */
 export function footOutline(shape: FootShape): FootOutline {
-  const axes = toeAxes(shape)
-  const toes = axes.map((axis, i) => toeCurve(axis, i))
   const body = bodyCurve(shape)
+  const axes = toeAxes(shape, body)
+  const toes = axes.map((axis, i) => toeCurve(axis, i))
   const ring = (points: Point[]): [number, number][] => points.map((p) => [p.x, p.y])
   const union = polygonClipping.union([ring(body)], ...toes.map((toe): [number, number][][] => [ring(toe)]))
   const outer = union[0]?.[0] ?? ring(body)
   return {
     outlineFootMm: softened(outer.map(([x, y]) => ({ x, y }))),
+    bodyFootMm: body,
     toesFootMm: toes,
     nailsFootMm: axes.map((axis, i) => nailCurve(axis, i)),
     creasesFootMm: axes.map((axis) => creaseLine(axis)),
@@ -68,32 +71,95 @@ function evenly(ring: Point[], stepMm: number): Point[] {
 type ToeAxis = { base: Point; tip: Point; halfWidthMm: number }
 
 // where the toes leave the ball, as parts of ball width and foot length, big to little
-const basesAcross = [0.262, 0.045, -0.125, -0.282, -0.425]
-const basesAlong = [0.745, 0.772, 0.752, 0.712, 0.652]
+const basesAcross = [0.278, 0.022, -0.134, -0.284, -0.425]
+const basesAlong = [0.745, 0.772, 0.752, 0.716, 0.668]
 const usualGapMm = 2
-const spreadDegPerMm = [0.9, 0.35, -0.25, -0.8, -1.5] // how each toe opens as the gaps widen
-const straightBigToeDeg = 8
-const neutralLeansDeg = [6, 0.5, -2.5, -6, -11]
+const spreadDegPerMm = [0, 0.15, -0.3, -0.8, 0] // how each middle toe turns as the gaps widen
+const outerLeansDeg = [1.2, 0.9] // and how far the big and the little toe leave their neighbours for each mm
+const neutralLeansDeg = [0, -0.6, -3, -6.5, 0]
 
-function toeAxes(shape: FootShape): ToeAxis[] {
+function toeAxes(shape: FootShape, body: readonly Point[]): ToeAxis[] {
   const { lengthMm: l, ballWidthMm: w } = shape
+  // toes that touch at rest do so by their own lean; only spreading turns them
+  const wider = Math.max(0, shape.toeGapMm - usualGapMm)
   return shape.toeTips.map((tip, i) => {
     const base = { x: basesAcross[i]! * w, y: basesAlong[i]! * l }
     const reach = tip * l - base.y
-    const leanDeg =
-      i === 0
-        ? neutralLeansDeg[0]! - (shape.halluxAngleDeg - straightBigToeDeg) * 0.9
-        : i === 4
-          ? neutralLeansDeg[4]! + (shape.fifthToeAngleDeg - 6) * 0.8
-          : // a leaning big toe pushes its neighbour along
-            neutralLeansDeg[i]! - Math.max(0, shape.halluxAngleDeg - 14) * [0, 0.42, 0.22, 0.1][i]!
-    const lean = degToRad(leanDeg + (shape.toeGapMm - usualGapMm) * spreadDegPerMm[i]!)
-    return {
-      base,
-      tip: { x: base.x + reach * Math.tan(lean), y: base.y + reach },
-      halfWidthMm: ((shape.toeWidths[i]! * l) / 2) * (i === 0 ? 1.02 : 1.07),
+    const axisAt = (leanDeg: number): ToeAxis => {
+      const lean = degToRad(leanDeg)
+      return {
+        base,
+        tip: { x: base.x + reach * Math.tan(lean), y: base.y + reach },
+        halfWidthMm: ((shape.toeWidths[i]! * l) / 2) * (i === 0 ? 1.02 : 1.07),
+      }
     }
+    if (i === 0 || i === 4) {
+      const outward = i === 0 ? 1 : -1
+      const wantedDeg =
+        (i === 0 ? shape.halluxAngleDeg : shape.fifthToeAngleDeg) - outerLeansDeg[i === 0 ? 0 : 1]! * wider
+      return axisAt(
+        leanFor({ wantedDeg, outward, body, lengthMm: l, toeAt: (lean) => toeCurve(axisAt(lean), i) }),
+      )
+    }
+    // a leaning big toe pushes its neighbours along
+    const pushed = Math.max(0, shape.halluxAngleDeg - 12) * [0, 0.62, 0.36, 0.16][i]!
+    return axisAt(neutralLeansDeg[i]! - pushed + wider * spreadDegPerMm[i]!)
   })
+}
+
+/** The lean of a toe's axis that gives the wanted angle between the foot's border and the toe's (secant steps). */
+function leanFor(input: {
+  wantedDeg: number
+  outward: 1 | -1
+  body: readonly Point[]
+  lengthMm: number
+  toeAt: (leanDeg: number) => Point[]
+}): number {
+  const { wantedDeg, outward, body, lengthMm, toeAt } = input
+  const border = footBorder(body, outward, lengthMm)
+  let leanDeg = -wantedDeg * outward
+  for (let round = 0; round < 8; round++) {
+    const has = toeAngleDeg(border, toeAt(leanDeg), outward)
+    if (Math.abs(has - wantedDeg) < 0.01) break
+    leanDeg += (has - wantedDeg) * outward
+  }
+  return leanDeg
+}
+
+/** The line that touches heel and ball on one side of the foot; outward is +1 medial, −1 lateral. */
+export function footBorder(
+  body: readonly Point[],
+  outward: 1 | -1,
+  lengthMm: number,
+): { heel: Point; ball: Point } {
+  const heels = body.filter((p) => p.y < 0.36 * lengthMm)
+  const balls = body.filter((p) => p.y > 0.5 * lengthMm && p.y < 0.8 * lengthMm)
+  const furthest = (points: Point[], slope: number) =>
+    points.reduce((a, b) => (outward * (b.x - slope * b.y) > outward * (a.x - slope * a.y) ? b : a))
+  let line = { heel: furthest(heels, 0), ball: furthest(balls, 0) }
+  for (let round = 0; round < 6; round++) {
+    const slope = (line.ball.x - line.heel.x) / (line.ball.y - line.heel.y)
+    line = { heel: furthest(heels, slope), ball: furthest(balls, slope) }
+  }
+  return line
+}
+
+/** Where the line from the ball touches the toe from outside. */
+export function toeEdge(ball: Point, toe: readonly Point[], outward: 1 | -1): Point {
+  const ahead = toe.filter((p) => p.y > ball.y + minimumToeMm)
+  const slope = (p: Point) => (outward * (p.x - ball.x)) / (p.y - ball.y)
+  return ahead.reduce((a, b) => (slope(b) > slope(a) ? b : a))
+}
+const minimumToeMm = 18 // nearer than this the skin of the ball would count as toe
+
+export function toeAngleDeg(
+  border: { heel: Point; ball: Point },
+  toe: readonly Point[],
+  outward: 1 | -1,
+): number {
+  const edge = toeEdge(border.ball, toe, outward)
+  const direction = (from: Point, to: Point) => Math.atan2(outward * (to.x - from.x), to.y - from.y)
+  return radToDeg(direction(border.heel, border.ball) - direction(border.ball, edge))
 }
 
 /** Point beside a toe's axis: along 0 (base) to 1 (tip), across in half widths, + medial. */
@@ -173,20 +239,20 @@ function bodyCurve(shape: FootShape): Point[] {
       at(0.262 + waist, 0.4),
       at(0.285 + waist, 0.5),
       at(0.35 + waist * 0.5, 0.6),
-      at(0.405 + bump, 0.68),
-      at(0.415 + bump, 0.73),
-      at(0.392, 0.785),
-      at(0.35, 0.82),
+      at(0.412 + bump, 0.68),
+      at(0.428 + bump, 0.73),
+      at(0.412, 0.785),
+      at(0.375, 0.82),
       at(0.17, 0.846),
       at(-0.02, 0.852),
       at(-0.2, 0.824),
       at(-0.36, 0.782),
-      at(-0.49, 0.732),
-      at(-0.566, 0.668),
-      at(-0.585, 0.605),
-      at(-0.545, 0.52),
-      at(-0.485, 0.42),
-      at(-0.42, 0.3),
+      at(-0.492, 0.738),
+      at(-0.554, 0.688),
+      at(-0.572, 0.63),
+      at(-0.545, 0.54),
+      at(-0.49, 0.43),
+      at(-0.425, 0.3),
       heel(-1.07, 0.17),
       heel(-0.96, 0.085),
       heel(-0.62, 0.022),

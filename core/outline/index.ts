@@ -1,0 +1,2 @@
+export * from './measureOutline'
+export * from './outlineDifferences'

@@ -1,0 +1,3 @@
+export * from './views'
+export * from './planeScale'
+export * from './measurePhoto'

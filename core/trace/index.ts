@@ -1,0 +1,5 @@
+export * from './edgeMap'
+export * from './snap'
+export * from './followEdge'
+export * from './gapAcross'
+export * from './refineLandmarks'

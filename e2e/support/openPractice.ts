@@ -1,0 +1,29 @@
+import type { Page } from 'puppeteer-core'
+import { openBrowser, openPage, type WatchedPage } from './openBrowser'
+import { startPractice, type Practice } from './startPractice'
+
+export type OpenPractice = {
+  practice: Practice
+  watched: WatchedPage
+  page: Page
+  /** another page of the same browser, signed in as the first */
+  secondPage: () => Promise<WatchedPage>
+  close: () => Promise<void>
+}
+export const openingMs = 120_000
+
+/** The made-up practice served, and a browser with one page before it. */
+export async function openPractice(): Promise<OpenPractice> {
+  const [practice, open] = await Promise.all([startPractice(), openBrowser()])
+  const watched = await openPage(open.browser)
+  return {
+    practice,
+    watched,
+    page: watched.page,
+    secondPage: () => openPage(open.browser),
+    close: async () => {
+      await open.close()
+      await practice.stop()
+    },
+  }
+}

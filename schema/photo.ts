@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { idSchema, pointSchema } from './common'
+import { photoScaleSchema } from './scale'
+
+const mostTrials = 9
+const mostOutlinePoints = 3000
+
+/** One measured photo: the original, its scale and every trial of its landmarks, so that anyone can redo it. */
+export const photoSchema = z.object({
+  version: z.literal(1),
+  pictureId: idSchema,
+  scale: photoScaleSchema,
+  /** corners found by themselves: how far their edges were off, px; left out where placed by hand */
+  residualPx: z.number().min(0).optional(),
+  trials: z.array(z.record(z.string().max(30), pointSchema)).max(mostTrials),
+  /** traced from above, foot frame, mm */
+  outlineFootMm: z.array(pointSchema).max(mostOutlinePoints).optional(),
+})
+export type PhotoOnMat = z.infer<typeof photoSchema>

@@ -1,0 +1,77 @@
+import { referenceValues } from '@sturvo/core/reference'
+import { changedReferences, checkChange, factsOf, letterPins, marksOf, type Fields } from './index'
+
+const references = referenceValues()
+const factsAt = (fields: Fields, day = '2026-05-20') =>
+  factsOf({ fields, birthYear: 1980, day, ownedKit: [], references })
+
+test('marks of visits made before views were known lie on the sole, and nothing else changes', () => {
+  const old = { side: 'left', across: 0.1, along: 0.2, kind: 'pain' }
+  expect(marksOf({ 'mark.mark00000001': old })).toEqual([
+    { id: 'mark00000001', ...old, view: 'sole', when: [] },
+  ])
+})
+
+test('the worst pain is what was answered, or else the worst mark', () => {
+  const mark = (worst?: number) => ({
+    side: 'left',
+    across: 0,
+    along: 0.1,
+    kind: 'pain',
+    view: 'sole',
+    when: [],
+    worst,
+  })
+  const marks = { 'mark.mark00000001': mark(3), 'mark.mark00000002': mark(6), 'mark.mark00000003': mark() }
+  expect(factsAt(marks).worstPain).toBe(6)
+  expect(factsAt({ ...marks, 'answer.worstPain': 2 }).worstPain).toBe(2)
+  expect(factsAt({ 'mark.mark00000003': mark() }).worstPain).toBeUndefined()
+})
+
+test('a painted week counts before hours from memory, and running in it means the client runs', () => {
+  const week = [
+    { day: 0, from: 16, to: 24, kind: 'standing', surface: 'hard' },
+    { day: 1, from: 16, to: 18, kind: 'running', surface: 'soft' },
+  ]
+  const facts = factsAt({ 'answer.week': week, 'answer.hoursStanding': 40, 'answer.hoursWalking': 9 })
+  expect([facts.hoursStanding, facts.hoursWalking, facts.runs]).toEqual([4, 0, true])
+  const told = factsAt({ 'answer.week': [], 'answer.hoursStanding': 40, 'answer.hoursWalking': 9 })
+  expect([told.hoursStanding, told.hoursWalking, told.runs]).toEqual([40, 9, false])
+})
+
+test.each([
+  ['2026-05', '2026-05-20', 2],
+  ['2026-02', '2026-05-20', 15],
+  ['2025-05', '2026-05-01', 52],
+  ['2026-06', '2026-05-20', 0],
+])('an event of %s is on %s %i weeks old', (month, day, weeksAgo) => {
+  const [event] = factsAt({ 'event.event0000001': { kind: 'operation', side: 'left', month } }, day).events
+  expect(event).toEqual({ kind: 'operation', side: 'left', weeksAgo })
+})
+
+test('the letter has its own pins; a visit from before they were told apart uses the one list for both', () => {
+  expect(letterPins({})).toEqual([])
+  expect(letterPins({ 'answer.pinnedSentences': ['a'] })).toEqual(['a'])
+  expect(letterPins({ 'answer.pinnedSentences': ['a'], 'answer.letterSentences': [] })).toEqual([])
+})
+
+test('a changed table keeps only what differs from the values as they ship', () => {
+  expect(changedReferences({}, { halluxSlight: 18 })).toEqual({ halluxSlight: 18 })
+  expect(changedReferences({ halluxSlight: 18, kneeToWallGoal: 120 }, { halluxSlight: null })).toEqual({
+    kneeToWallGoal: 120,
+  })
+  expect(changedReferences({ halluxSlight: 18 }, { halluxSlight: references.halluxSlight })).toEqual({})
+})
+
+test.each([
+  ['mark.mark00000001', { side: 'left', view: 'nose', across: 0, along: 0, kind: 'pain' }],
+  ['mark.mark00000001', { side: 'left', view: 'sole', across: 0, along: 0, kind: 'pain', worst: 11 }],
+  ['answer.week', [{ day: 7, from: 0, to: 4, kind: 'standing', surface: 'hard' }]],
+  ['answer.goalKind', 'fame'],
+  ['answer.bodyMassKg', 900],
+  ['event.event0000001', { kind: 'sprain', side: 'left', month: 'long ago' }],
+])('%s with a value that cannot be is refused with one sentence', (path, value) => {
+  const checked = checkChange({ path, value })
+  expect(checked.ok).toBe(false)
+  if (!checked.ok) expect(checked.problem.message.length).toBeGreaterThan(10)
+})

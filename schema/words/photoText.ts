@@ -1,0 +1,40 @@
+import type { LandmarkId, PhotoView } from '@sturvo/core/photo'
+
+export const photoViewText: Record<PhotoView, { name: string; how: string }> = {
+  top: { name: 'from above', how: 'standing on the sheet, camera level over the foot' },
+  gaps: { name: 'toe gaps, at rest', how: 'the same picture from above will do' },
+  spread: { name: 'toe gaps, spread', how: 'standing on the sheet, toes spread as far as they go' },
+  inner: { name: 'inner side, standing', how: 'sheet upright behind the foot, camera low and level' },
+  innerSeated: { name: 'inner side, seated', how: 'the same without weight on the foot' },
+  rear: { name: 'heel, from behind', how: 'sheet upright beside the heel, bisections drawn with a pen' },
+}
+
+export const landmarkText: Record<LandmarkId, string> = {
+  heelBack: 'back of the heel',
+  heelMedial: 'inner border of the heel',
+  heelLateral: 'outer border of the heel',
+  m1: 'inner border at the big-toe joint',
+  m5: 'outer border at the little-toe joint',
+  halluxEdge: 'inner border of the big toe',
+  fifthEdge: 'outer border of the little toe',
+  tip1: 'tip of the big toe',
+  tip2: 'tip of the second toe',
+  gap1Medial: 'big toe, side to the second',
+  gap1Lateral: 'second toe, side to the big one',
+  gap2Medial: 'second toe, side to the third',
+  gap2Lateral: 'third toe, side to the second',
+  gap3Medial: 'third toe, side to the fourth',
+  gap3Lateral: 'fourth toe, side to the third',
+  gap4Medial: 'fourth toe, side to the little one',
+  gap4Lateral: 'little toe, side to the fourth',
+  floorHeel: 'floor under the heel',
+  floorBall: 'floor under the ball',
+  toeTip: 'tip of the longest toe',
+  firstJoint: 'pen dot on the first joint',
+  navicular: 'pen dot on the navicular',
+  dorsum: 'top of the foot at half its length',
+  legUpper: 'upper dot on the leg',
+  legLower: 'lower dot on the leg',
+  heelUpper: 'upper dot on the heel',
+  heelLower: 'lower dot on the heel',
+}

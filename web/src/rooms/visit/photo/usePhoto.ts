@@ -1,0 +1,247 @@
+import { useEffect, useRef, useState } from 'react'
+import { simplify, type Point } from '@sturvo/core/geometry'
+import {
+  measurePhoto,
+  outlineAnchors,
+  outlineOnFoot,
+  planeOf,
+  viewLandmarks,
+  type LandmarkId,
+  type Landmarks,
+  type PhotoMeasures,
+  type PhotoScale,
+  type PhotoView,
+} from '@sturvo/core/photo'
+import { outcomeOf } from '@sturvo/core/problem'
+import type { Side } from '@sturvo/core/side'
+import { photoOf, type PhotoOnMat } from '@sturvo/schema'
+import { sentenceOf } from '@sturvo/schema/words'
+import { photoJobs, stopPhotoJobs } from '../../../workers/photoJobs'
+import type { OpenedPhoto, SimulatedPhoto } from '../../../workers/photoWorker'
+import { pictureUrl, sendPicture } from '../print/usePrintJobs'
+import { useOpenVisit } from '../visitContext'
+import { cannotBe, measureFields, mostTrials } from './measureFields'
+import { amend, begun, put, redone, undone } from './placings'
+
+export type Doing = 'drawing' | 'sending' | 'opening' | 'tracing'
+const outlineToMm = 0.3
+const handToPx = 0.8
+const notDone = 'That did not work; nothing was lost. Please try again.'
+
+/** One photo being measured: picture, scale, points, their history, and what they give. */
+export function usePhoto(view: PhotoView, side: Side) {
+  const { visitId, fields, references, record } = useOpenVisit()
+  const stored = photoOf(fields, view, side)
+  // gaps at rest are measured on the picture from above, unless they have one of their own
+  const start = stored ?? (view === 'gaps' ? photoOf(fields, 'top', side) : undefined)
+  const [pictureId, setPictureId] = useState(start?.pictureId)
+  const [found, setFound] = useState<{ url: string; photo: OpenedPhoto }>()
+  const [placings, setPlacings] = useState(() =>
+    begun({
+      landmarks: stored?.trials[0] ?? {},
+      scale: start?.scale,
+    }),
+  )
+  // a scale that was measured with before is trusted; one found anew is where the find is sure
+  const [isConfirmed, setConfirmed] = useState(start !== undefined)
+  const [firstTrials, setFirstTrials] = useState<Landmarks[]>([])
+  const [isSnapping, setSnapping] = useState(true)
+  const [doing, setDoing] = useState<Doing>()
+  const [problem, setProblem] = useState('')
+  const sending = useRef<AbortController>(undefined)
+
+  const url = pictureId === undefined ? undefined : pictureUrl(pictureId)
+  useEffect(() => {
+    if (url === undefined) return
+    let isGone = false
+    setDoing('opening')
+    photoJobs()
+      .open(url)
+      .then((outcome) => {
+        if (isGone) return
+        setDoing(undefined)
+        if (outcome.ok) setFound({ url, photo: outcome.value })
+        else setProblem(sentenceOf(outcome.problem))
+      })
+      .catch(() => {
+        if (isGone) return
+        setDoing(undefined)
+        setProblem(notDone)
+      })
+    return () => {
+      isGone = true
+    }
+  }, [url])
+
+  const opened = found !== undefined && found.url === url ? found.photo : undefined
+  const { now } = placings
+  const sheet = opened?.sheet
+  const scale: PhotoScale | undefined =
+    now.scale ?? (sheet && { from: 'sheet', sheet: 'a4', corners: sheet.corners })
+  const isTrusted =
+    scale !== undefined && (isConfirmed || (now.scale === undefined && sheet?.isSure === true))
+  const residualPx =
+    now.scale === undefined ? sheet?.residualPx : now.scale === start?.scale ? start?.residualPx : undefined
+  const plane = scale && outcomeOf(() => planeOf(scale))
+  const toPlane = plane?.ok ? plane.value : undefined
+
+  /** Runs a job of the worker; what goes wrong is said, and what was placed stays. */
+  const doWork = async <T>(what: Doing, work: () => Promise<T>): Promise<T | undefined> => {
+    setProblem('')
+    setDoing(what)
+    try {
+      return await work()
+    } catch {
+      setProblem(notDone)
+      return undefined
+    } finally {
+      setDoing(undefined)
+    }
+  }
+
+  const choose = async (file: Blob) => {
+    const stopper = new AbortController()
+    sending.current = stopper
+    const sent = await doWork('sending', () => sendPicture(visitId, file, stopper.signal))
+    if (sent === undefined) return
+    if (typeof sent === 'string') return setProblem(sent)
+    setConfirmed(false)
+    setFirstTrials([])
+    setPlacings(begun())
+    setPictureId(sent.id)
+  }
+  const simulate = async (asked: Omit<SimulatedPhoto, 'view'>) => {
+    const blob = await doWork('drawing', () => photoJobs().simulate({ view, ...asked }))
+    if (blob) await choose(blob)
+  }
+  const stop = () => {
+    sending.current?.abort()
+    stopPhotoJobs()
+    setDoing(undefined)
+    setProblem(sentenceOf({ code: 'cancelled', path: 'picture' }))
+  }
+
+  const inside = (p: Point): Point =>
+    opened
+      ? { x: Math.min(opened.widthPx, Math.max(0, p.x)), y: Math.min(opened.heightPx, Math.max(0, p.y)) }
+      : p
+  const place = async (id: LandmarkId, at: Point, snaps = isSnapping) => {
+    const p = inside(at)
+    const { landmarks } = now
+    setPlacings((all) => put(all, { landmarks: { ...all.now.landmarks, [id]: p } }))
+    if (!snaps || !scale || url === undefined) return
+    // a gap needs both its borders before either can be looked for
+    const other = otherBorder(id)
+    const beside = other && landmarks[other]
+    if (other && !beside) return
+    const asked: Landmarks = { [id]: p, ...(other && beside ? { [other]: beside } : {}) }
+    try {
+      const moved = await photoJobs().refine({ url, landmarks: asked, scale, references })
+      setPlacings((all) => amend(all, moved))
+    } catch {
+      setProblem('The point could not be moved onto the edge; it stays where it was put.')
+    }
+  }
+
+  const setOutline = (outlineImagePx: Point[] | undefined) =>
+    setPlacings((all) => put(all, { outlineImagePx }))
+  const trace = async (follows: boolean) => {
+    if (url === undefined) return
+    const anchors = outlineAnchors.map((id) => now.landmarks[id]).filter((p) => p !== undefined)
+    if (!follows) return setOutline(anchors)
+    const points = await doWork('tracing', () => photoJobs().trace({ url, anchors }))
+    if (points) setOutline(points)
+  }
+
+  const measured = (landmarks: Landmarks): PhotoMeasures => {
+    if (!toPlane) return {}
+    const outcome = outcomeOf(() => measurePhoto({ view, side, landmarksImagePx: landmarks }, toPlane))
+    return outcome.ok ? outcome.value : {}
+  }
+  const measures = measured(now.landmarks)
+  const ids: readonly LandmarkId[] = viewLandmarks[view]
+  const usable = (Object.keys(measures) as (keyof PhotoMeasures)[]).filter(
+    (id) => !cannotBe(id, measures[id]!),
+  )
+
+  const again = () => {
+    setFirstTrials([...firstTrials, now.landmarks])
+    setPlacings(begun({ ...now, landmarks: {} }))
+  }
+
+  const keep = () => {
+    if (pictureId === undefined || !scale) return
+    const trials = [...firstTrials, now.landmarks]
+      .filter((trial) => Object.keys(trial).length > 0)
+      .slice(0, mostTrials)
+    const outline =
+      now.outlineImagePx && toPlane
+        ? outlineOnFoot(now.outlineImagePx, { side, landmarksImagePx: trials.at(-1) ?? {} }, toPlane)
+        : undefined
+    const outlineFootMm = outline ? simplify(outline, outlineToMm) : stored?.outlineFootMm
+    const photo: PhotoOnMat = {
+      version: 1,
+      pictureId,
+      scale: scale as PhotoOnMat['scale'],
+      ...(residualPx === undefined ? {} : { residualPx }),
+      trials: trials.map((trial) => Object.fromEntries(Object.entries(trial).filter(isPlaced))),
+      ...(outlineFootMm ? { outlineFootMm } : {}),
+    }
+    record({ [`photo.${view}.${side}`]: photo, ...measureFields(trials.map(measured), side, fields) })
+  }
+
+  return {
+    url,
+    opened,
+    scale,
+    /** dragging keeps the trust it had; another kind of scale has to be confirmed anew */
+    moveScale: (changed: PhotoScale) => {
+      if (isTrusted) setConfirmed(true)
+      setPlacings((all) => put(all, { scale: changed }))
+    },
+    chooseScale: (changed: PhotoScale) => {
+      setConfirmed(false)
+      setPlacings((all) => put(all, { scale: changed }))
+    },
+    residualPx,
+    isTrusted,
+    trust: () => setConfirmed(true),
+    placing: now,
+    canUndo: placings.past.length > 0,
+    canRedo: placings.future.length > 0,
+    undo: () => setPlacings(undone),
+    redo: () => setPlacings(redone),
+    place,
+    trace,
+    /** drawn by hand round the foot; thinned to what the eye can tell */
+    drawOutline: (points: Point[]) => setOutline(simplify(points, handToPx)),
+    dropOutline: () => setOutline(undefined),
+    isSnapping,
+    setSnapping,
+    measures,
+    canKeep: isTrusted && usable.length > 0,
+    firstMeasures: firstTrials.map(measured),
+    trialNumber: firstTrials.length + 1,
+    missing: ids.filter((id) => !now.landmarks[id]),
+    again,
+    keep,
+    choose,
+    simulate,
+    stop,
+    doing,
+    problem,
+    toPlane,
+  }
+}
+export type Photo = ReturnType<typeof usePhoto>
+
+function isPlaced(entry: [string, Point | undefined]): entry is [string, Point] {
+  return entry[1] !== undefined
+}
+
+/** The border on the other side of the same gap; undefined for points that are no border of a gap. */
+function otherBorder(id: LandmarkId): LandmarkId | undefined {
+  if (!id.startsWith('gap')) return undefined
+  const other = id.endsWith('Medial') ? id.replace('Medial', 'Lateral') : id.replace('Lateral', 'Medial')
+  return other as LandmarkId
+}

@@ -1,0 +1,113 @@
+import { Button, Textarea } from '@mantine/core'
+import dayjs from 'dayjs'
+import { useState } from 'react'
+import type { Caution, CautionStep } from '@sturvo/core/cautions'
+import { cautionText, effectText, levelText, roleText, signText } from '@sturvo/schema/words'
+import { Cairn } from '../../../parts/Cairn'
+import { useOpenVisit } from '../visitContext'
+import classes from '../steps/steps.module.css'
+
+/** Cautions in force, stops first; each can be confirmed as dealt with, never dropped. */
+export function CautionList({ step }: { step?: CautionStep }) {
+  const { reading } = useOpenVisit()
+  // a caution of the level mind is shown once; confirmed, it has done its work
+  const shown = reading.cautions.cautions.filter(
+    (c) => (step === undefined || c.step === step) && !(c.level === 'mind' && c.dealtWith),
+  )
+  if (shown.length === 0) return null
+  return (
+    <ul className={classes.cautions} aria-label="Cautions">
+      {shown.map((caution) => (
+        <CautionLine key={caution.id} caution={caution} />
+      ))}
+    </ul>
+  )
+}
+
+function CautionLine({ caution }: { caution: Caution }) {
+  const { practitioner, record, visitId } = useOpenVisit()
+  const [words, setWords] = useState<string>()
+  const dealt = caution.dealtWith
+  const confirm = (said: string) => {
+    record({
+      [`dealt.${caution.id}`]: {
+        by: practitioner,
+        on: dayjs().format('YYYY-MM-DD'),
+        words: said,
+      },
+    })
+    setWords(undefined)
+  }
+  const isLongEnough = (words ?? '').trim().length > 2
+  return (
+    <li data-level={caution.level}>
+      <Cairn size={20} />
+      <div>
+        <p>
+          <strong>
+            {levelText[caution.level]}: {cautionText[caution.id].name}.
+          </strong>{' '}
+          {cautionText[caution.id].practitioner}
+        </p>
+        <p className={classes.soft}>
+          {[
+            ...caution.effects.map((effect) => effectText[effect]),
+            ...(caution.see ? [`to be seen by ${roleText[caution.see]}`] : []),
+            ...(caution.because === 'answer' ? [] : [signText[caution.because]]),
+          ].join(' · ')}
+        </p>
+        {dealt ? (
+          <p>
+            Dealt with by {dealt.by} on {dealt.on}: {dealt.words}{' '}
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              onClick={() => record({ [`dealt.${caution.id}`]: null })}
+            >
+              Take back
+            </Button>
+          </p>
+        ) : caution.level === 'mind' ? (
+          <Button size="compact-sm" variant="subtle" onClick={() => confirm('Seen and kept in mind')}>
+            Seen
+          </Button>
+        ) : words === undefined ? (
+          <p className={classes.actions}>
+            {caution.level === 'stop' && (
+              <Button
+                size="compact-sm"
+                variant="default"
+                component="a"
+                href={`/api/visits/${visitId}/letter.txt`}
+                target="_blank"
+              >
+                Open the letter
+              </Button>
+            )}
+            <Button size="compact-sm" variant="default" onClick={() => setWords('')}>
+              Dealt with …
+            </Button>
+          </p>
+        ) : (
+          <div className={classes.actions}>
+            <Textarea
+              aria-label="How it was dealt with"
+              placeholder="Who saw it, and what was said"
+              autosize
+              minRows={1}
+              value={words}
+              onChange={(event) => setWords(event.currentTarget.value)}
+              style={{ flex: 1 }}
+            />
+            <Button size="compact-sm" disabled={!isLongEnough} onClick={() => confirm((words ?? '').trim())}>
+              Confirm as {practitioner}
+            </Button>
+            <Button size="compact-sm" variant="subtle" onClick={() => setWords(undefined)}>
+              Leave it
+            </Button>
+          </div>
+        )}
+      </div>
+    </li>
+  )
+}
