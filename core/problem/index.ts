@@ -20,6 +20,30 @@ export type Problem =
   | { code: 'collinearPoints'; path: string }
   | { code: 'noLoad'; path: string; side: Side }
   | { code: 'negativeLoad'; path: string; side: Side }
+  | { code: 'noFootOnMat'; path: string }
+  | { code: 'tooFewFrames'; path: string; frames: number; neededFrames: number }
+  | {
+      code: 'badHeader'
+      path: string
+      key: string
+      reason: 'missing' | 'doubled' | 'badValue'
+      line?: number
+      value?: string
+    }
+  | { code: 'badColumns'; path: string; line: number; found: number; expected: number }
+  | {
+      code: 'badNumber'
+      path: string
+      line: number
+      column: number
+      reason: 'notANumber' | 'negative' | 'tooHigh'
+      limit?: number
+      unit?: string
+    }
+  | { code: 'timeNotRising'; path: string; line: number }
+  | { code: 'noFrames'; path: string }
+  | { code: 'tooManyCells'; path: string; cells: number; limit: number }
+  | { code: 'truncatedFile'; path: string }
   | { code: 'cancelled'; path: string }
 
 export type Outcome<T> = { ok: true; value: T } | { ok: false; problem: Problem }

@@ -1,6 +1,16 @@
 import { referenceTable, type ReferenceProblem } from '@sturvo/core/reference'
 import type { Problem } from '@sturvo/core/problem'
 
+const headerValues: Partial<Record<string, string>> = {
+  unit: 'kPa is known',
+  side: 'left, right or both',
+  task: 'stance, single, walk or squat',
+  rows: 'a whole number',
+  cols: 'a whole number',
+  pitch_mm: 'mm, above zero',
+  rate_hz: 'Hz, above zero',
+}
+
 const one = (value: number) => String(Math.round(value * 100) / 100)
 
 /** A sentence for each problem: what happened, what is safe, what to do. A code without words does not compile. */
@@ -31,6 +41,33 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
   collinearPoints: () => 'The three points lie on one line, so no load can be shared between them.',
   noLoad: (p) => `The three points of the ${p.side} foot carry nothing. Weigh again.`,
   negativeLoad: (p) => `A load of the ${p.side} foot is below zero. Set the scale to zero and weigh again.`,
+  noFootOnMat: () =>
+    'No foot was found on the mat. Nothing was changed: record again with the foot wholly on it.',
+  tooFewFrames: (p) =>
+    `There are only ${p.frames} moments; at least ${p.neededFrames} are needed. Nothing was changed: record longer.`,
+  badHeader: (p) =>
+    p.reason === 'missing'
+      ? `The key "${p.key}" is missing at the top of the file. Nothing was taken in: add a line "# ${p.key}: …".`
+      : p.reason === 'doubled'
+        ? `Line ${p.line}: the key "${p.key}" is given a second time. Nothing was taken in: keep one of them.`
+        : `Line ${p.line}: "${p.value}" is not a value for "${p.key}"${headerValues[p.key] ? ` (${headerValues[p.key]})` : ''}. Nothing was taken in.`,
+  badColumns: (p) =>
+    `Line ${p.line} has ${p.found} ${p.found === 1 ? 'column' : 'columns'} where ${p.expected} were expected. Nothing was taken in: check this line.`,
+  badNumber: (p) =>
+    `Line ${p.line}, column ${p.column} (${p.path}) ${
+      p.reason === 'notANumber'
+        ? 'is not a number'
+        : p.reason === 'negative'
+          ? 'is below zero'
+          : `is beyond ${p.limit} ${p.unit}`
+    }. Nothing was taken in: check this line.`,
+  timeNotRising: (p) =>
+    `Line ${p.line}: the time does not rise. Nothing was taken in: each line must be later than the one before.`,
+  noFrames: () => 'There is not one moment in this file. Nothing was taken in: choose a whole recording.',
+  tooManyCells: (p) =>
+    `The file announces ${p.cells} values; up to ${p.limit} can be read. Nothing was taken in.`,
+  truncatedFile: () =>
+    'The packed file ends too early or is damaged. Nothing was taken in: copy it anew from where it was recorded.',
   cancelled: () => 'Stopped. The earlier result still stands.',
 }
 

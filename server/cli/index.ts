@@ -1,4 +1,6 @@
 import { measureFootprint } from './measureFootprint'
+import { measurePressure } from './measurePressure'
+import { measureRearfoot } from './measureRearfoot'
 import { planOfFile } from './plan'
 import { demo, serve, type Seed } from './serve'
 import { addUser } from './users'
@@ -10,6 +12,8 @@ const usage = `sturvo demo [--port N] [--fresh]
 sturvo serve --db FILE [--port N]
 sturvo test
 sturvo measure footprint IMAGE (--mm-per-px X | --sheet a4|letter) [--side left|right] [--toes auto|none]
+sturvo measure pressure FILE.csv[.gz] [--points heads|pads]
+sturvo measure rearfoot FILE.csv
 sturvo plan VISIT.json
 sturvo user add --db FILE --name N --email E --role owner|practitioner|assistant --password-stdin`
 
@@ -32,6 +36,8 @@ async function dispatch(args: readonly string[], around: Surroundings): Promise<
   if (first === 'demo') return demo(args.slice(1), around.seed)
   if (first === 'plan') return planOfFile(args.slice(1))
   if (first === 'measure' && second === 'footprint') return measureFootprint(args.slice(2))
+  if (first === 'measure' && second === 'pressure') return measurePressure(args.slice(2))
+  if (first === 'measure' && second === 'rearfoot') return measureRearfoot(args.slice(2))
   if (first === 'user' && second === 'add') return addUser(args.slice(2), around.passwordFrom)
   throw new UsageError(
     first === undefined ? usage : `There is no command "${args.slice(0, 2).join(' ')}".\n${usage}`,

@@ -1,0 +1,190 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import {
+  analysePressure,
+  framesInMemory,
+  type PressureWishes,
+  type RecordingMeta,
+  type RecordingTask,
+} from '@sturvo/core/pressure'
+import { referenceValues } from '@sturvo/core/reference'
+import { sides } from '@sturvo/core/side'
+import {
+  arbitraryMatClient,
+  contactShape,
+  matScene,
+  printTruth,
+  recordScene,
+  squareGrid,
+  squatLossesS,
+  standTruth,
+  stepTruth,
+  twoFootGrid,
+  usualMatFaults,
+  type MatClient,
+  type MatScene,
+} from '@sturvo/core/synthetic'
+
+/**
+ * Measures recordings whose truth is known and writes how far the results are off.
+ * Run: npx tsx bench/matAccuracy.ts [clients; three recordings each] [--write]
+ */
+const clients = Number(process.argv[2] ?? 40)
+const isWriting = process.argv.includes('--write')
+const references = referenceValues()
+const rateHz = 100
+
+type Measure = { name: string; unit: string; goal: number; scale?: number }
+const measures = {
+  share: { name: 'share left/right', unit: 'of load', goal: 0.02 },
+  given: { name: 'tripod share, landmarks given', unit: 'of load', goal: 0.03 },
+  found: { name: 'tripod share, landmarks found', unit: 'of load', goal: 0.05 },
+  copMean: { name: 'mean centre of pressure', unit: 'mm', goal: 2 },
+  path: { name: 'path of the centre', unit: '%', goal: 8, scale: 100 },
+  ellipse: { name: '95 % ellipse', unit: '%', goal: 12, scale: 100 },
+  archIndex: { name: 'arch index', unit: '', goal: NaN },
+  stance: { name: 'stance time', unit: 'ms', goal: 20, scale: 1000 },
+  excursion: { name: 'centre-of-pressure excursion index', unit: 'points', goal: 2 },
+  medialPeak: { name: 'inward turn, of stance', unit: 'points', goal: NaN },
+  loss: { name: 'squat: moment the foot is lost', unit: 's', goal: 0.15 },
+} satisfies Record<string, Measure>
+type Id = keyof typeof measures
+const errors = Object.fromEntries(Object.keys(measures).map((id) => [id, [] as number[]])) as Record<
+  Id,
+  number[]
+>
+const counts = {
+  recordings: 0,
+  feet: 0,
+  steps: 0,
+  wrongSide: 0,
+  lost: 0,
+  lossFound: 0,
+  keptFalse: 0,
+  kept: 0,
+}
+
+function note(id: Id, error: number) {
+  errors[id].push(Math.abs(error) * ((measures[id] as Measure).scale ?? 1))
+}
+
+function analysed(scene: MatScene, task: RecordingTask, seed: number, wishes: PressureWishes = {}) {
+  const meta: RecordingMeta = { ...scene.grid, rateHz, task, side: 'both' }
+  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
+  const outcome = analysePressure(framesInMemory(meta, timesS, kpa), references, wishes)
+  if (!outcome.ok) throw new Error(`${task} ${seed}: ${outcome.problem.code}`)
+  counts.recordings++
+  return outcome.value
+}
+
+function stance(client: MatClient, seed: number) {
+  const scene = matScene(client, { task: 'stance', seconds: 20, seed, grid: twoFootGrid })
+  const truth = standTruth(scene, rateHz)
+  const both = truth.left!.loadN + truth.right!.loadN
+  const landmarksOf = (side: (typeof sides)[number]) => {
+    const { toMat, pointsFootMm } = scene.feet![side]
+    return {
+      heelMatMm: toMat(pointsFootMm.heel),
+      m1MatMm: toMat(pointsFootMm.m1),
+      m5MatMm: toMat(pointsFootMm.m5),
+    }
+  }
+  const found = analysed(scene, 'stance', seed)
+  const given = analysed(scene, 'stance', seed, {
+    landmarks: { left: landmarksOf('left'), right: landmarksOf('right') },
+  })
+  counts.recordings--
+  for (const side of sides) {
+    const [foot, told, true_] = [found[side]!, given[side]!, truth[side]!]
+    counts.feet++
+    note('share', foot.share! - true_.loadN / both)
+    const mean = foot.cop!.meanMm
+    note('copMean', Math.hypot(mean.x - true_.copMeanMatMm.x, mean.y - true_.copMeanMatMm.y))
+    note('path', foot.cop!.pathMm / true_.pathMm - 1)
+    note('ellipse', foot.cop!.ellipse95Mm2 / true_.ellipseMm2 - 1)
+    for (const leg of ['h', 'm1', 'm5'] as const) {
+      note('found', foot.tripod[leg] - true_.tripod[leg])
+      note('given', told.tripod[leg] - true_.tripod[leg])
+    }
+    const shape = client.shapes[side]
+    note('archIndex', foot.archIndex - printTruth(shape, contactShape(shape)).archIndex)
+  }
+}
+
+function squat(client: MatClient, seed: number) {
+  const reading = analysed(matScene(client, { task: 'squat', seconds: 19, seed }), 'squat', seed)
+  for (const side of sides) {
+    const truth = squatLossesS(client.squat, side)[0]
+    const found = reading[side]?.loss
+    if (truth === undefined) {
+      counts.kept++
+      if (found) counts.keptFalse++
+    } else {
+      counts.lost++
+      if (!found) continue
+      counts.lossFound++
+      note('loss', found.atS - truth)
+    }
+  }
+}
+
+function walk(client: MatClient, seed: number) {
+  const scene = matScene(client, { task: 'walk', seconds: 0, seed, grid: squareGrid })
+  for (const step of analysed(scene, 'walk', seed).steps) {
+    const own = scene.steps.find((s) => Math.abs(s.startS - step.startS) < 0.3)
+    if (!own) continue
+    counts.steps++
+    const truth = stepTruth(client, own)
+    if (step.side !== own.side) counts.wrongSide++
+    note('stance', step.stanceS - truth.stanceS)
+    if (step.copExcursionPct !== undefined) note('excursion', step.copExcursionPct - truth.copExcursionPct)
+    if (step.peakMedialAtPct !== undefined)
+      note('medialPeak', step.peakMedialAtPct - client.walk[own.side].medialPeakAt * 100)
+  }
+}
+
+for (let seed = 1; seed <= clients; seed++) {
+  const client = arbitraryMatClient(seed)
+  stance(client, seed)
+  // every fourth keeps the left foot
+  squat(
+    seed % 4 === 0
+      ? {
+          ...client,
+          squat: { ...client.squat, lostAtPct: { left: 200, right: client.squat.lostAtPct.right } },
+        }
+      : client,
+    seed,
+  )
+  walk(client, seed)
+}
+
+const at = (values: number[], share: number) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN
+const lines = [
+  '| measure | unit | n | median error | 95 % below | goal |',
+  '| --- | --- | --- | --- | --- | --- |',
+  ...(Object.keys(measures) as Id[]).map((id) => {
+    const { name, unit, goal } = measures[id] as Measure
+    const [mid, most] = [at(errors[id], 0.5), at(errors[id], 0.95)]
+    const digits = most < 0.1 ? 4 : 2
+    const met = Number.isNaN(goal) ? '' : `≤ ${goal} ${most <= goal ? 'met' : 'MISSED'}`
+    return `| ${name} | ${unit} | ${errors[id].length} | ${mid.toFixed(digits)} | ${most.toFixed(digits)} | ${met} |`
+  }),
+]
+const text = `# Accuracy under load
+
+Measured on generated mat recordings with known truth; the generator shares no measuring code with what is measured.
+Made by \`npx tsx bench/matAccuracy.ts ${clients} --write\`; the same every time.
+
+${counts.recordings} recordings of ${clients} made-up clients (20 s of standing and three squats on two feet, 48 × 96 cells;
+six walking steps on 64 × 64; 7 mm, 100 Hz, 0.3 kPa noise, cells silent below 1 kPa). Errors are absolute; "median" and
+"95 % below" over all feet, points or steps.
+
+${lines.join('\n')}
+
+Steps found: ${counts.steps} of ${clients * 6}; wrong side: ${counts.wrongSide}. Feet lost in the squat: found on ${counts.lossFound} of ${counts.lost};
+said to be lost though kept: ${counts.keptFalse} of ${counts.kept}. A foot lost so little that its load moves less than 4 mm inward is not told from sway.
+`
+console.log(text)
+if (isWriting) writeFileSync(join(__dirname, '../docs/accuracy-load.md'), text)

@@ -1,0 +1,2 @@
+export * from './angleCsv'
+export * from './readStance'

@@ -1,0 +1,2 @@
+export * from './butterworth'
+export * from './resample'
