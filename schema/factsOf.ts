@@ -10,7 +10,7 @@ import {
   type MeasureId,
   type MeasureState,
 } from '@sturvo/core/measures'
-import type { BodyMark, HistoryEvent, PrintFacts, VisitFacts } from '@sturvo/core/reading'
+import type { BodyMark, HistoryEvent, MatRecordingFacts, PrintFacts, VisitFacts } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
 import { bySide, sides, type Side } from '@sturvo/core/side'
 import type { KitItem } from '@sturvo/core/training'
@@ -26,6 +26,7 @@ import {
 import type { PhotoView } from '@sturvo/core/photo'
 import type { PhotoOnMat } from './photo'
 import type { PrintOnMat } from './print'
+import type { RecordingOnMat } from './recording'
 import { weekSums } from '@sturvo/core/week'
 import type { Fields } from './visit'
 
@@ -67,7 +68,43 @@ export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
   return listOf<ShoeOnShelf>(fields, 'shoe')
 }
 
-function listOf<T extends object>(fields: Fields, kind: 'mark' | 'shoe' | 'event'): ({ id: string } & T)[] {
+/** Recordings of the visit in the order they were taken, the left-out ones among them. */
+export function recordingsOf(fields: Fields): ({ id: string } & RecordingOnMat)[] {
+  return listOf<RecordingOnMat>(fields, 'recording').sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+}
+
+function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat): MatRecordingFacts {
+  return {
+    id,
+    job,
+    feet: bySide((side) => {
+      const foot = reading[side]
+      return (
+        foot && {
+          loadN: foot.loadN,
+          share: foot.share,
+          tripod: foot.tripod,
+          regionsPct: foot.regionsPct,
+          sway: foot.cop,
+          loss: foot.loss && { atS: foot.loss.atS, depthPct: foot.loss.depthPct },
+        }
+      )
+    }),
+    steps: reading.steps.map((step) => ({
+      side: step.side,
+      stanceS: step.stanceS,
+      copExcursionPct: step.copExcursionPct,
+      peakMedialAtPct: step.peakMedialAtPct,
+      pushOff: step.pushOff,
+      isPartial: step.isPartial,
+    })),
+  }
+}
+
+function listOf<T extends object>(
+  fields: Fields,
+  kind: 'mark' | 'shoe' | 'event' | 'recording',
+): ({ id: string } & T)[] {
   return Object.keys(fields)
     .filter((path) => path.startsWith(`${kind}.`) && fields[path] !== null)
     .sort()
@@ -90,11 +127,16 @@ export function factsOf(input: {
   const sums = week && week.length > 0 ? weekSums(week) : undefined
   const worst = marks.flatMap((m) => (m.kind === 'pain' && m.worst !== undefined ? [m.worst] : []))
   const worstPain = answer('worstPain') ?? (worst.length > 0 ? Math.max(...worst) : undefined)
+  const recordings = recordingsOf(fields)
+    .filter((r) => !r.isLeftOut)
+    .map(recordingFactsOf)
   return {
     ageYears: input.birthYear === null ? undefined : Number(input.day.slice(0, 4)) - input.birthYear,
     feet: bySide((side) => footOf(fields, side)),
     prints: bySide((side) => printFactsOf(printOf(fields, side))),
-    loadMethod: answer('loadMethod') ?? 'scales',
+    recordings,
+    // who recorded two feet and chose nothing means the recording
+    loadMethod: answer('loadMethod') ?? (recordings.some((r) => r.job === 'twoFeet') ? 'mat' : 'scales'),
     bodyMassKg: answer('bodyMassKg'),
     goal: answer('goalKind'),
     marks: marks.map(({ side, view, along, kind, worst: mostPain, when }): BodyMark => ({

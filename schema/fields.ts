@@ -16,12 +16,13 @@ import { loadMethods } from '@sturvo/core/tripod'
 import { daySchema, longTextSchema, shortTextSchema, sideSchema } from './common'
 import { photoSchema } from './photo'
 import { printSchema } from './print'
+import { recordingSchema } from './recording'
 import { weekBlockSchema } from './week'
 
 /**
  * A visit is a set of fields, each with a path of its own, so that two people can work on one visit and undo is a
  * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, event.ID, shoe.ID, print.SIDE,
- * photo.VIEW.SIDE, dealt.CAUTION, answer.KEY.
+ * photo.VIEW.SIDE, recording.ID, dealt.CAUTION, answer.KEY.
  */
 export type FieldPath = string
 
@@ -109,7 +110,7 @@ export const dealtSchema = z.object({
 
 export type ParsedPath =
   | { kind: 'measure'; measure: MeasureId; side: Side; trial: number }
-  | { kind: 'mark' | 'shoe' | 'event'; id: string }
+  | { kind: 'mark' | 'shoe' | 'event' | 'recording'; id: string }
   | { kind: 'photo'; view: PhotoView; side: Side }
   | { kind: 'print'; side: Side }
   | { kind: 'dealt'; caution: string }
@@ -142,7 +143,8 @@ export function parsePath(path: FieldPath): ParsedPath | undefined {
   if (kind === 'photo' && isOneOf(photoViews, a) && isOneOf(sides, b) && c === undefined)
     return { kind, view: a, side: b }
   if (b !== undefined) return undefined
-  if ((kind === 'mark' || kind === 'shoe' || kind === 'event') && idPart.test(a)) return { kind, id: a }
+  if ((kind === 'mark' || kind === 'shoe' || kind === 'event' || kind === 'recording') && idPart.test(a))
+    return { kind, id: a }
   if (kind === 'print' && isOneOf(sides, a)) return { kind, side: a }
   if (kind === 'dealt' && isOneOf(cautionIds, a)) return { kind, caution: a }
   if (kind === 'answer' && (isAnswerKey(a) || cautionKeys.includes(a))) return { kind, key: a }
@@ -173,6 +175,8 @@ export function fieldSchemaOf(parsed: ParsedPath): z.ZodType {
       return eventSchema
     case 'photo':
       return photoSchema
+    case 'recording':
+      return recordingSchema
     case 'shoe':
       return shoeSchema
     case 'print':

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
-import { defaultSettings, type PracticeSettings } from '@sturvo/core/reading'
+import { defaultSettings, matTrialUses, type PracticeSettings } from '@sturvo/core/reading'
 
 export const settingsSchema = z.object({
   loadTarget: z.enum(['heelHalf', 'equalThirds']),
@@ -11,6 +11,8 @@ export const settingsSchema = z.object({
   barefoot: z.enum(['gradual', 'cautious', 'most']),
   bigToeGoal: z.enum(['sixty', 'sixtyFive']),
   precision: z.enum(['limits', 'symmetry']),
+  matTrials: z.enum(matTrialUses),
+  pronation: z.enum(['bothWays', 'limit']),
 }) satisfies z.ZodType<PracticeSettings>
 
 const referenceIds = Object.keys(referenceTable) as [ReferenceId, ...ReferenceId[]]

@@ -33,6 +33,19 @@ const gap: NumberMeasure = { ...mm(0, 60, 0, 25, 0.5) }
 const toe = words('straight', 'bent, soft', 'bent, fixed')
 const ground = words('touches', 'lifts')
 
+const dexterity = number('of 2', [0, 2], [0, 2])
+const posture = number('', [-2, 2], [-2, 2])
+const seenWalking = words('no', 'some', 'clear')
+const firstLost = words(
+  'big toe lifts',
+  'arch drops',
+  'heel lifts',
+  'foot turns out',
+  'knee goes in',
+  'weight to heels',
+  'hip shifts',
+)
+
 export const measureTable = {
   navicularSit: navicular,
   navicularStand: navicular,
@@ -87,6 +100,43 @@ export const measureTable = {
   singleLegOpen: number('s', [0, 600], [0, 120]),
   singleLegShut: number('s', [0, 600], [0, 90]),
   heelRaises: number('times', [0, 200], [0, 60]),
+  shinAngle: number('°', [0, 80], [15, 55]),
+  bigToeStanding: number('°', [-20, 120], [10, 90]),
+  firstRay: mm(-25, 25, -5, 12, 0.5),
+  inversionRange: number('°', [0, 80], [5, 45]),
+  raisePath: words('straight', 'rolls out', 'rolls in'),
+  toeGrip: words('holds', 'slips'),
+  toeGripForce: number('N', [0, 400], [5, 150], 5),
+  inversionStrength: number('of 5', [0, 5], [2, 5]),
+  dexterityBigUp: dexterity,
+  dexterityOthersUp: dexterity,
+  dexteritySpread: dexterity,
+  dexterityOneByOne: dexterity,
+  dexterityDome: dexterity,
+  archHold: words('holds', 'wavers', 'loses'),
+  squatLostAt: number('%', [0, 100], [10, 100], 5),
+  squatFirst: firstLost,
+  lungeLostAt: number('%', [0, 100], [10, 100], 5),
+  lungeFirst: firstLost,
+  toesUp: words('appears', 'partly', 'does not'),
+  forefootLift: number('times', [0, 60], [0, 20]),
+  heelPlay: words('steadies', 'little change'),
+  kneesOut: words('arch rises', 'little change'),
+  gripLines: words('none', 'some', 'clear'),
+  walkToesUp: seenWalking,
+  walkTurnedOut: seenWalking,
+  walkLatePush: seenWalking,
+  walkWaddle: seenWalking,
+  postureTalus: posture,
+  postureCurves: posture,
+  postureHeel: posture,
+  postureBulge: posture,
+  postureArch: posture,
+  postureForefoot: posture,
+  eversionContact: number('°', [-40, 40], [-15, 15], 1, 1),
+  eversionPeak: number('°', [-40, 50], [-5, 20], 1, 1),
+  eversionPeakAt: number('%', [0, 100], [5, 90]),
+  eversionBackAt: number('%', [0, 100], [20, 100]),
   eversionRange: number('°', [0, 60], [0, 30]),
   legLine: number('°', [-40, 40], [-15, 15]),
   heelRest: number('°', [-40, 50], [-15, 25]),
@@ -117,6 +167,24 @@ export const toeGroundMeasures = [
 ] as const
 export const gapRestMeasures = ['gapRest1', 'gapRest2', 'gapRest3', 'gapRest4'] as const
 export const gapSpreadMeasures = ['gapSpread1', 'gapSpread2', 'gapSpread3', 'gapSpread4'] as const
+
+export const dexterityMeasures = [
+  'dexterityBigUp',
+  'dexterityOthersUp',
+  'dexteritySpread',
+  'dexterityOneByOne',
+  'dexterityDome',
+] as const
+/** The six things looked at in relaxed stance, each −2 (rolled out) to +2 (rolled in). */
+export const postureMeasures = [
+  'postureTalus',
+  'postureCurves',
+  'postureHeel',
+  'postureBulge',
+  'postureArch',
+  'postureForefoot',
+] as const
+export const walkMeasures = ['walkToesUp', 'walkTurnedOut', 'walkLatePush', 'walkWaddle'] as const
 
 export const measureIds = Object.keys(measureTable) as MeasureId[]
 

@@ -7,6 +7,7 @@ import type { Measured } from '../statistics'
 import type { KitItem, TrainingSettings } from '../training'
 import type { BarefootView, Pace } from '../transition'
 import type { LoadMethod, LoadTarget } from '../tripod'
+import type { MatRecordingFacts, MatTrialUse } from './matFacts'
 import type { BodyMark, GoalKind, HistoryEvent } from './story'
 
 /** What a print on the Mat tells the later steps. */
@@ -29,6 +30,8 @@ export type VisitFacts = {
   events: readonly HistoryEvent[]
   feet: BySide<FootValues>
   prints: BySide<PrintFacts | undefined>
+  /** recordings of the mat that count, in the order they were taken */
+  recordings: readonly MatRecordingFacts[]
   loadMethod: LoadMethod
   worstPain: number | undefined
   soreSides: readonly Side[]
@@ -56,6 +59,8 @@ export type PracticeSettings = TrainingSettings & {
   barefoot: BarefootView
   bigToeGoal: 'sixty' | 'sixtyFive'
   precision: 'limits' | 'symmetry'
+  matTrials: MatTrialUse
+  pronation: 'bothWays' | 'limit'
 }
 
 export const defaultSettings: PracticeSettings = {
@@ -67,4 +72,6 @@ export const defaultSettings: PracticeSettings = {
   barefoot: 'gradual',
   bigToeGoal: 'sixty',
   precision: 'limits',
+  matTrials: 'mean',
+  pronation: 'bothWays',
 }

@@ -2,6 +2,9 @@ import type { ArchLadder, ArchMapPlace, ArchMotion, ArchPosition } from '../arch
 import type { GradeReading } from '../deformity'
 import type { ShelfReading, ShoeReading } from '../footwear'
 import type { PrintKind } from '../footprint'
+import type { DriverChain, DriverId } from '../drivers'
+import type { PostureScore } from '../posture'
+import type { Timing } from '../pronation'
 import type { Side } from '../side'
 import type { Measured } from '../statistics'
 import type { TripodReading } from '../tripod'
@@ -49,6 +52,11 @@ export type FindingFacts =
       isReal: boolean
     }
   | { kind: 'balance'; side: Side; eyes: 'open' | 'shut'; seconds: number; goal: number; cannot: boolean }
+  | { kind: 'driver'; side: Side; chain: DriverChain; next: DriverId | undefined }
+  | { kind: 'posture'; side: Side; score: PostureScore }
+  | { kind: 'postureDifference'; more: Side; difference: number; items: number }
+  | { kind: 'timing'; side: Side; timing: Timing }
+  | { kind: 'squatLoss'; side: Side; trials: number; lost: number; depthPct: number | undefined }
   | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
   | { kind: 'grade'; side: Side; part: 'arch' | 'heel'; grade: GradeReading }
   | { kind: 'shoe'; reading: ShoeReading }

@@ -15,6 +15,7 @@ const empty: VisitFacts = {
   bodyMassKg: undefined,
   goal: undefined,
   marks: [],
+  recordings: [],
   events: [],
   feet: { left: emptyFoot, right: emptyFoot },
   prints: { left: undefined, right: undefined },

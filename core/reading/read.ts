@@ -5,10 +5,13 @@ import type { ShelfReading } from '../footwear'
 import type { References } from '../reference'
 import { bySide, sides, type BySide } from '../side'
 import { spacingStart, type SpacingStart } from '../spacing'
+import type { TripodReading } from '../tripod'
 import { choosePlan, readDeficits, type Deficits, type TrainingPlan } from '../training'
 import { planTransition, type Transition, type TransitionFactor } from '../transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
+import { matSummary, type MatSummary } from './matFacts'
+import { readDriving, type DrivingReading } from './readDriving'
 import { readGrades, type GradesReading } from './readGrades'
 import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
@@ -23,7 +26,9 @@ import { testsNext, type TestNext } from './testsNext'
 export type VisitReading = {
   cautions: CautionReading
   look: BySide<LookReading>
+  mat: MatSummary
   load: LoadReading
+  driving: DrivingReading
   grades: BySide<GradesReading>
   shelf: ShelfReading
   deficits: Deficits
@@ -62,9 +67,12 @@ export function read(
       (input) => readLook(input, references),
     ),
   )
+  const mat = run('mat', { recordings: facts.recordings, use: settings.matTrials }, (input) =>
+    matSummary(input.recordings, input.use),
+  )
   const load = run(
     'load',
-    { feet: facts.feet, method: facts.loadMethod, target: settings.loadTarget },
+    { feet: facts.feet, stance: mat.stance, method: facts.loadMethod, target: settings.loadTarget },
     (input) => readLoad(input, references),
   )
   const move = run('move', { feet: facts.feet, bigToeGoalDeg }, () =>
@@ -96,6 +104,21 @@ export function read(
     },
     () => readShoes(facts.shoes, look, references),
   )
+  const driving = run(
+    'driving',
+    {
+      feet: facts.feet,
+      mat,
+      m1Missing: bySide((side) => missingAt(load.tripods[side])),
+      kneeComesIn: facts.kneeComesIn,
+      shelf: {
+        narrowShare: shoes.shelf.narrowShare,
+        dropMm: shoes.shelf.dropMm,
+        scorePct: shoes.shelf.scorePct,
+      },
+    },
+    (input) => readDriving(input, references),
+  )
   const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
   const plan = cautions.isBlocked
     ? undefined
@@ -114,7 +137,9 @@ export function read(
   return {
     cautions,
     look,
+    mat,
     load,
+    driving,
     grades,
     shelf: shoes.shelf,
     deficits,
@@ -127,6 +152,7 @@ export function read(
       ...sides.flatMap((s) => look[s].findings),
       ...load.findings,
       ...move,
+      ...driving.findings,
       ...sides.flatMap((s) => grades[s].findings),
       ...shoes.findings,
     ]
@@ -157,6 +183,10 @@ function gradeFloor(grade: GradeReading): number | undefined {
   return grade.grade ?? (grade.testNext === 'rest' ? undefined : grade.open.grades[0])
 }
 
+function missingAt(tripod: TripodReading | undefined): number | undefined {
+  return tripod ? tripod.target.m1 - tripod.shares.m1 : undefined
+}
+
 function deficitsOf(
   { facts, look, load, grades, bigToeGoalDeg, settings }: Gathered,
   references: References,
@@ -176,7 +206,7 @@ function deficitsOf(
         travelMm: look[side].motion.travelScaledMm,
         archGrade: gradeFloor(grades[side].arch),
         heelGrade: gradeFloor(grades[side].heel),
-        m1Missing: tripod ? tripod.target.m1 - tripod.shares.m1 : undefined,
+        m1Missing: missingAt(tripod),
         isSore: facts.soreSides.includes(side),
       }
     }),
@@ -300,5 +330,5 @@ function countValues(facts: VisitFacts): number {
       (facts.prints[side] ? 1 : 0)
     )
   }, 0)
-  return perFoot + facts.shoes.length
+  return perFoot + facts.shoes.length + facts.recordings.length
 }

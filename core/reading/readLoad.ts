@@ -11,23 +11,25 @@ import {
   type TripodReading,
 } from '../tripod'
 import type { Finding } from './finding'
+import type { MatFoot, MatSummary } from './matFacts'
 
 export type LoadReading = {
   tripods: BySide<TripodReading | undefined>
   problems: Problem[]
-  /** the left foot's part of the load of both; scales only */
+  /** the left foot's part of the load of both; scales or mat */
   leftShare: number | undefined
   findings: Finding[]
 }
 
-/** Tripods of both feet, from scales or felt ratings. */
+/** Tripods of both feet, from the mat, scales or felt ratings. */
 export function readLoad(
-  input: { feet: BySide<FootValues>; method: LoadMethod; target: LoadTarget },
+  input: { feet: BySide<FootValues>; stance: MatSummary['stance']; method: LoadMethod; target: LoadTarget },
   references: References,
 ): LoadReading {
   const problems: Problem[] = []
   const tripods = bySide((side) => {
-    const loads = loadsOf(input.feet[side], input.method)
+    const loads =
+      input.method === 'mat' ? matLoadsOf(input.stance[side]) : loadsOf(input.feet[side], input.method)
     if (!loads) return undefined
     const outcome = readTripod({ loads, method: input.method, target: input.target, side, references })
     if (outcome.ok) return outcome.value
@@ -39,6 +41,12 @@ export function readLoad(
   const findings = sides.flatMap((side) => (tripods[side] ? [tripodFinding(side, tripods[side])] : []))
   if (leftShare !== undefined) findings.push(shareFinding(leftShare, references))
   return { tripods, problems, leftShare, findings }
+}
+
+function matLoadsOf(foot: MatFoot | undefined): Record<Leg, number> | undefined {
+  if (!foot) return undefined
+  const { tripod, loadN } = foot
+  return { h: tripod.h * loadN, m1: tripod.m1 * loadN, m5: tripod.m5 * loadN }
 }
 
 function loadsOf({ numbers }: FootValues, method: LoadMethod): Record<Leg, number> | undefined {

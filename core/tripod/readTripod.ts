@@ -8,12 +8,12 @@ export const loadTargets = ['heelHalf', 'equalThirds'] as const
 export type LoadTarget = (typeof loadTargets)[number]
 export const legs = ['h', 'm1', 'm5'] as const
 export type Leg = (typeof legs)[number]
-export const loadMethods = ['scales', 'felt'] as const
+export const loadMethods = ['scales', 'felt', 'mat'] as const
 export type LoadMethod = (typeof loadMethods)[number]
 
 export type TripodReading = {
   shares: TripodShares
-  /** all three readings added: kg from scales, no unit when felt */
+  /** all three readings added: kg from scales, N from a mat, no unit when felt */
   total: number
   method: LoadMethod
   /** + towards the medial side; absent when the whole load is on the heel */
@@ -34,7 +34,7 @@ export function targetShares(target: LoadTarget, references: References): Tripod
 }
 
 /**
- * Reads the tripod of one foot from three scales (kg) or three felt ratings (0 to 10).
+ * Reads the tripod of one foot from three scales (kg), a mat (N) or three felt ratings (0 to 10).
  * @param loads heel, first and fifth head, each ≥ 0, one unit
  * @returns shares, lean, distance to the target and the light leg with its chance; problem noLoad or negativeLoad
  * @source statics; target by the practice's setting
@@ -48,7 +48,8 @@ export function readTripod(input: {
 }): Outcome<TripodReading> {
   const { loads, method, side, references } = input
   return outcomeOf(() => {
-    if (legs.some((leg) => !(loads[leg] >= 0)))
+    // on a mat a load centre beyond the triangle is a finding, not a slip: the foot tips over that edge
+    if (legs.some((leg) => !(method === 'mat' ? Number.isFinite(loads[leg]) : loads[leg] >= 0)))
       throw new MeasureError({ code: 'negativeLoad', path: 'loads', side })
     const total = loads.h + loads.m1 + loads.m5
     if (total <= 0) throw new MeasureError({ code: 'noLoad', path: 'loads', side })
@@ -57,7 +58,7 @@ export function readTripod(input: {
     const distance = Math.hypot(...legs.map((leg) => shares[leg] - target[leg]))
     const kind =
       distance <= references.tripodEven ? 'even' : distance <= references.tripodLeaning ? 'leaning' : 'off'
-    const error = method === 'scales' ? references.semTripodShare : references.semTripodFelt
+    const error = method === 'felt' ? references.semTripodFelt : references.semTripodShare
     const fore = shares.m1 + shares.m5
     return {
       shares,
@@ -79,8 +80,8 @@ function lightLeg(shares: TripodShares, target: TripodShares, error: number) {
   return { leg, missing: missing(leg), chance: normalCdf(missing(leg) / error) }
 }
 
-/** This foot's part of the load of both, from scales only: felt ratings of two feet cannot be added. */
+/** This foot's part of the load of both, from scales or a mat: felt ratings of two feet cannot be added. */
 export function sideShare(own: TripodReading, other: TripodReading): number | undefined {
-  if (own.method !== 'scales' || other.method !== 'scales') return undefined
+  if (own.method === 'felt' || other.method !== own.method) return undefined
   return own.total / (own.total + other.total)
 }

@@ -2,7 +2,9 @@ import { referenceValues, type ReferenceId, type References } from '@sturvo/core
 import type { ArchCell, ArchMotion, PositionSource } from '@sturvo/core/arch'
 import type { Finding, TestNext } from '@sturvo/core/reading'
 import type { Leg } from '@sturvo/core/tripod'
+import { driverText, evidenceText } from './driverText'
 import { measureText } from './measureText'
+import { postureText } from './pronationText'
 import { chancePct, num, pct, type Rich } from './rich'
 
 const asShipped = referenceValues()
@@ -246,6 +248,63 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
             detail: `goal ${f.goal} s`,
             evidence: 'Until the arch is lost or the other foot touches down.',
           }
+    case 'driver': {
+      const { chain } = f
+      const two = f.next ? ` Close behind: ${driverText[f.next].short}.` : ''
+      return {
+        sentence: [{ side: f.side }, ': most likely ', strong(driverText[chain.id].short), ' drives it.'],
+        detail: `${pct(chain.strength)} strong, ${pct(chain.completeness)} of the evidence measured.${two}`,
+        evidence: `For: ${chain.for.map(evidenceText).join('; ')}. ${
+          chain.against.length > 0 ? `Against: ${chain.against.map(evidenceText).join('; ')}. ` : ''
+        }${driverText[chain.id].follows}`,
+      }
+    }
+    case 'posture':
+      return {
+        sentence: [
+          { side: f.side },
+          ' stance ',
+          strong(postureText[f.score.kind]),
+          `, posture score ${f.score.sum > 0 ? '+' : ''}${num(f.score.sum, 0)}.`,
+        ],
+        detail: `z ${num(f.score.z, 1)} · six items, −12 to +12`,
+        evidence: `0 to ${shipped.postureMore - 1} usual, from ${shipped.postureMore} more, from ${shipped.postureMuch} much, to ${shipped.postureLess} less, to ${shipped.postureMuchLess} much less (Redmond, Crosbie & Ouvrier 2006).`,
+      }
+    case 'postureDifference':
+      return {
+        sentence: [{ side: f.more }, ` stands rolled in more, by ${num(f.difference, 0)} points.`],
+        detail: `${f.items} of six items differ`,
+        evidence: `Beyond what scoring twice may bring (error ${num(shipped.semPosture, 1)} points).`,
+      }
+    case 'timing':
+      return {
+        sentence: [
+          { side: f.side },
+          ' rolls in ',
+          strong(f.timing.kind === 'usual' ? 'in time' : f.timing.kind),
+          `, furthest at ${num(f.timing.peakAtPct, 0)} % of stance.`,
+        ],
+        detail: f.timing.from === 'mat' ? 'from the load on the mat' : 'from the heel angle series',
+        evidence: `Usual 30 to 50 %; before ${num(shipped.peakEarlyPct, 0)} % early, after ${num(shipped.peakLatePct, 0)} % late.${
+          f.timing.copExcursionPct === undefined
+            ? ''
+            : ` Excursion index ${num(f.timing.copExcursionPct, 0)} % (Song 1996).`
+        }`,
+      }
+    case 'squatLoss':
+      return {
+        sentence:
+          f.lost === 0
+            ? [{ side: f.side }, ' foot is ', strong('kept'), ' in the squat.']
+            : [
+                { side: f.side },
+                ' foot is ',
+                strong('lost'),
+                f.depthPct === undefined ? ' in the squat.' : ` at ${num(f.depthPct, 0)} % of the squat.`,
+              ],
+        detail: `${f.lost} of ${f.trials} ${f.trials === 1 ? 'recording' : 'recordings'} on the mat`,
+        evidence: `The load moves inward by more than ${num(shipped.lossLeastMm, 0)} mm faster than in quiet standing, and stays.`,
+      }
     case 'heelRaises':
       return f.cannot
         ? {

@@ -57,4 +57,14 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
     changes: 'Weight of left–right differences.',
     choices: { limits: 'Act only on what limits the client', symmetry: 'Aim for symmetry' },
   },
+  matTrials: {
+    name: 'Several recordings',
+    changes: 'Which of several recordings of the same task counts.',
+    choices: { mean: 'The mean of all', best: 'The steadiest', last: 'The last one' },
+  },
+  pronation: {
+    name: 'Pronation',
+    changes: 'Target of drills and the wording of findings about rolling in.',
+    choices: { bothWays: 'Own it both ways', limit: 'Limit it' },
+  },
 }

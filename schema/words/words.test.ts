@@ -83,6 +83,7 @@ test('each finding of a full visit makes a whole sentence without a hole in it',
     'archMotion',
     'archPosition',
     'balance',
+    'driver',
     'fan',
     'grade',
     'hallux',
@@ -128,6 +129,7 @@ test('every problem has a sentence that says what to do', () => {
   for (const [code, words] of Object.entries(problemText)) {
     const text = (words as (p: object) => string)({
       code,
+      path: 'p3',
       side: 'left',
       found: 2,
       expected: 1,
@@ -141,6 +143,16 @@ test('every problem has a sentence that says what to do', () => {
       high: 1,
       lengthMm: 3,
       neededMm: 80,
+      frames: 3,
+      neededFrames: 20,
+      key: 'rows',
+      reason: 'badValue',
+      value: 'two',
+      line: 4,
+      column: 2,
+      limit: 2000,
+      unit: 'kPa',
+      cells: 50_000,
     })
     expect(text.length).toBeGreaterThan(20)
     expect(text).not.toMatch(/undefined|NaN/)

@@ -228,3 +228,51 @@ test('a busy port is said plainly', async () => {
   })
   blocker.close()
 })
+
+describe('recordings and angle series', () => {
+  const examples = join(__dirname, '..', '..', 'docs', 'examples')
+  test('the example of a stance is measured as documented', async () => {
+    const { output, code } = await run(['measure', 'pressure', join(examples, 'stance.csv.gz')])
+    expect(code).toBe(0)
+    const read = JSON.parse(output) as Record<string, unknown> & { left: Record<string, unknown> }
+    expect(Object.keys(read).slice(0, 5)).toEqual(['durationS', 'frames', 'left', 'right', 'steps'])
+    expect(Object.keys(read.left)).toEqual([
+      'loadN',
+      'share',
+      'cop',
+      'tripod',
+      'regionsPct',
+      'peakKpa',
+      'archIndex',
+    ])
+    expect(read).toMatchObject({ durationS: 6, frames: 120, steps: [] })
+  })
+  test('pads instead of heads move the shares', async () => {
+    const shares = async (...more: string[]) => {
+      const { output } = await run(['measure', 'pressure', join(examples, 'stance.csv.gz'), ...more])
+      return (JSON.parse(output) as { left: { tripod: { h: number } } }).left.tripod.h
+    }
+    expect(await shares('--points', 'pads')).toBeGreaterThan(await shares('--points', 'heads'))
+  })
+  test('a heel angle series gives its peak and when', async () => {
+    const { output } = await run(['measure', 'rearfoot', join(examples, 'heel-angle.csv')])
+    const read = JSON.parse(output) as { peakDeg: number; peakAtPct: number; timing: string }
+    expect(Math.abs(read.peakDeg - 7)).toBeLessThan(0.3)
+    expect(Math.abs(read.peakAtPct - 42)).toBeLessThan(2)
+    expect(read.timing).toBe('usual')
+  })
+  test.each([
+    [['pressure'], /Name one recording/],
+    [['pressure', place('none.csv')], /cannot be read/],
+    [['pressure', folder], /folder/],
+    [['pressure', join(examples, 'heel-angle.csv')], /"rows" is missing/],
+    [['pressure', join(examples, 'stance.csv.gz'), '--points', 'toes'], /heads or pads/],
+    [['rearfoot'], /Name one series/],
+    [['rearfoot', place('none.csv')], /cannot be read/],
+    [['rearfoot', join(examples, 'visit.json')], /Line 1/],
+  ] as const)('measure %p is refused in a sentence', async (words, sentence) => {
+    const { output, code } = await run(['measure', ...words])
+    expect(code).toBe(2)
+    expect(output).toMatch(sentence)
+  })
+})

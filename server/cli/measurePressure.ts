@@ -1,5 +1,5 @@
 import { createReadStream } from 'node:fs'
-import { access, constants } from 'node:fs/promises'
+import { access, constants, stat } from 'node:fs/promises'
 import {
   findFeet,
   readTraces,
@@ -24,15 +24,16 @@ export async function measurePressure(args: readonly string[]): Promise<string> 
   if (file === undefined || more.length > 0)
     throw new UsageError('Name one recording: measure pressure FILE.csv or FILE.csv.gz.')
   const points = oneOf(options, 'points', ['heads', 'pads'] as const) ?? 'heads'
-  await access(file, constants.R_OK).catch(() => {
+  const unreadable = () => {
     throw new UsageError(`The file ${file} cannot be read.`)
-  })
+  }
+  await access(file, constants.R_OK).catch(unreadable)
+  if ((await stat(file).catch(unreadable)).isDirectory())
+    throw new UsageError(`${file} is a folder, not a recording.`)
   try {
     return JSON.stringify(answerOf(await readTwice(file, points)), null, 2)
   } catch (error) {
     if (error instanceof MeasureError) throw new UsageError(sentenceOf(error.problem))
-    if (error instanceof Error && 'code' in error && error.code === 'EISDIR')
-      throw new UsageError(`${file} is a folder, not a recording.`)
     throw error
   }
 }

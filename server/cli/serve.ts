@@ -2,6 +2,8 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import pino from 'pino'
 import { openDatabase, type Database } from '../data/database'
+import { deviceShelf, usualDevices } from '../devices/deviceShelf'
+import { serveStreams } from '../devices/routes'
 import { createApp } from '../http/app'
 import { listen, PortBusyError, shutDownCleanly } from '../http/listen'
 import { practiceRow } from '../practice/queries'
@@ -13,9 +15,11 @@ const webFolder = join(root, 'web', 'dist')
 
 async function start(database: Database, port: number): Promise<void> {
   const logger = pino({ level: process.env.STURVO_LOG ?? 'warn' })
-  const app = createApp({ database, logger, webFolder })
+  const devices = deviceShelf(usualDevices())
+  const app = createApp({ database, logger, webFolder, devices })
   try {
-    shutDownCleanly(await listen(app, port), database)
+    const server = await listen(app, port)
+    shutDownCleanly(server, database, serveStreams(server, devices, database))
   } catch (error) {
     await database.close()
     throw error instanceof PortBusyError ? new UsageError(error.message) : error

@@ -14,6 +14,7 @@ export type Database = {
   write: WriteQueue
   file: string
   picturesFolder: string
+  recordingsFolder: string
   close: () => Promise<void>
 }
 
@@ -41,6 +42,7 @@ export async function openDatabase(path: string): Promise<Database> {
     write,
     file,
     picturesFolder: join(dirname(file), 'pictures'),
+    recordingsFolder: join(dirname(file), 'recordings'),
     close: async () => {
       await write.idle()
       client.close()

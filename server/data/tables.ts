@@ -203,6 +203,35 @@ export const dealtWith = sqliteTable(
   (t) => [primaryKey({ columns: [t.visitId, t.caution] })],
 )
 
+/** A recording of a visit; its frames are in the file it points to. */
+export const recording = sqliteTable(
+  'recording',
+  {
+    id: text('id').notNull(),
+    fileId: text('file_id').notNull(),
+    job: text('job').notNull(),
+    takenAt: text('taken_at').notNull(),
+    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.id] })],
+)
+
+/** Frames of a mat: packed CSV beside the database under its content hash, written before this row. */
+export const recordingFile = sqliteTable('recording_file', {
+  id: text('id').primaryKey(),
+  visitId: text('visit_id')
+    .notNull()
+    .references(() => visit.id),
+  hash: text('hash').notNull(),
+  rows: integer('rows').notNull(),
+  cols: integer('cols').notNull(),
+  frames: integer('frames').notNull(),
+  bytes: integer('bytes').notNull(),
+  ...stamps,
+})
+
 /** The file lies beside the database under its content hash and is written before this row. */
 export const picture = sqliteTable('picture', {
   id: text('id').primaryKey(),

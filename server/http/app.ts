@@ -7,11 +7,14 @@ import pinoHttp from 'pino-http'
 import { openApiDocument } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { practice } from '../data/tables'
+import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
+import { deviceRoutes } from '../devices/routes'
 import { documentRoutes } from '../documents/routes'
 import { peopleRoutes } from '../people/routes'
 import { pictureRoutes } from '../pictures/routes'
 import { practiceRoutes } from '../practice/routes'
 import { signInRoutes } from '../signin/routes'
+import { recordingRoutes } from '../recordings/routes'
 import { requireSession } from '../signin/sessions'
 import { coreVersion } from '../version'
 import { visitRoutes } from '../visits/routes'
@@ -19,18 +22,24 @@ import { answerFaults, Fault } from './faults'
 import { apiLimit, sameOrigin, strictPolicy } from './security'
 
 /** The whole application: API under /api, the built pages for everything else. */
-export function createApp(input: { database: Database; logger: Logger; webFolder: string }): Express {
+export function createApp(input: {
+  database: Database
+  logger: Logger
+  webFolder: string
+  devices?: DeviceShelf
+}): Express {
   const { database, logger, webFolder } = input
+  const devices = input.devices ?? deviceShelf(usualDevices())
   const app = express()
   app.disable('x-powered-by')
   app.use(strictPolicy, requestLog(logger))
-  app.use('/api', apiRouter(database))
+  app.use('/api', apiRouter(database, devices))
   app.use(pages(webFolder))
   app.use(answerFaults)
   return app
 }
 
-function apiRouter(database: Database): Router {
+function apiRouter(database: Database, devices: DeviceShelf): Router {
   const api = Router()
   api.use(apiLimit(), sameOrigin, express.json({ limit: '2mb' }), cookieParser())
   api.use((_request, response, next) => {
@@ -51,6 +60,8 @@ function apiRouter(database: Database): Router {
     peopleRoutes(database),
     visitRoutes(database),
     pictureRoutes(database),
+    recordingRoutes(database),
+    deviceRoutes(devices),
     documentRoutes(database),
   )
   api.use((request) => {

@@ -21,8 +21,13 @@ export function listen(app: Express, port: number): Promise<Server> {
 }
 
 /** On a signal: no new request, the running ones and the writes in line end, the file is closed. */
-export function shutDownCleanly(server: Server, database: Database): void {
+export function shutDownCleanly(
+  server: Server,
+  database: Database,
+  endStreams: () => Promise<void> = () => Promise.resolve(),
+): void {
   const stop = () => {
+    void endStreams()
     server.close(() => {
       void database.close().then(() => process.exit(0))
     })

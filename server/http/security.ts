@@ -51,6 +51,6 @@ export const sameOrigin: RequestHandler = (request, _response, next) => {
   next()
 }
 
-function isSameHost(origin: string, host: string | undefined): boolean {
+export function isSameHost(origin: string, host: string | undefined): boolean {
   return URL.canParse(origin) && new URL(origin).host === host
 }

@@ -49,6 +49,6 @@ async function begin(source: Readable): Promise<[first: Uint8Array, rest: () => 
 }
 
 function isDamage(error: unknown): boolean {
-  const code = error instanceof Error && 'code' in error ? String(error.code) : ''
+  const code = typeof error === 'object' && error && 'code' in error ? String(error.code) : ''
   return code.startsWith('Z_') // zlib's own names
 }

@@ -77,6 +77,20 @@ export function requireSession(database: Database): RequestHandler {
   }
 }
 
+/** Who a cookie header belongs to; for lines that are no requests of the application. */
+export async function sessionOfCookie(
+  database: Database,
+  header: string | undefined,
+  now: Date,
+): Promise<SignedIn | undefined> {
+  const id = header
+    ?.split(';')
+    .map((part) => part.trim())
+    .find((part) => part.startsWith(`${cookieName}=`))
+    ?.slice(cookieName.length + 1)
+  return id === undefined ? undefined : findSession(database, hashOf(decodeURIComponent(id)), now)
+}
+
 async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
   const [row] = await database.db
     .select()

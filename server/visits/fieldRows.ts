@@ -1,7 +1,7 @@
 import { inArray } from 'drizzle-orm'
 import type { Fields } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { answer, dealtWith, event, mark, measure, photo, print, shoe } from '../data/tables'
+import { answer, dealtWith, event, mark, measure, photo, print, recording, shoe } from '../data/tables'
 
 export type FieldRow = { visitId: string; path: string; value: unknown; version: number }
 
@@ -10,13 +10,14 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
   if (visitIds.length === 0) return []
   const ids = [...visitIds]
   const { db } = database
-  const [measures, marks, events, shoes, prints, photos, answers, dealt] = await Promise.all([
+  const [measures, marks, events, shoes, prints, photos, recordings, answers, dealt] = await Promise.all([
     db.select().from(measure).where(inArray(measure.visitId, ids)),
     db.select().from(mark).where(inArray(mark.visitId, ids)),
     db.select().from(event).where(inArray(event.visitId, ids)),
     db.select().from(shoe).where(inArray(shoe.visitId, ids)),
     db.select().from(print).where(inArray(print.visitId, ids)),
     db.select().from(photo).where(inArray(photo.visitId, ids)),
+    db.select().from(recording).where(inArray(recording.visitId, ids)),
     db.select().from(answer).where(inArray(answer.visitId, ids)),
     db.select().from(dealtWith).where(inArray(dealtWith.visitId, ids)),
   ])
@@ -41,6 +42,7 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
     ...shoes.map((r) => row(r, `shoe.${r.id}`, r.deletedOn ? null : shoeValue(r))),
     ...prints.map((r) => row(r, `print.${r.side}`, r.deletedOn ? null : r.value)),
     ...photos.map((r) => row(r, `photo.${r.view}.${r.side}`, r.deletedOn ? null : r.value)),
+    ...recordings.map((r) => row(r, `recording.${r.id}`, r.deletedOn ? null : r.value)),
     ...answers.map((r) => row(r, `answer.${r.key}`, r.value)),
     ...dealt.map((r) =>
       row(r, `dealt.${r.caution}`, r.deletedOn ? null : { by: r.by, on: r.on, words: r.words }),

@@ -1,10 +1,17 @@
 import { and, eq, isNull, ne } from 'drizzle-orm'
 import type { BatchItem } from 'drizzle-orm/batch'
 import { measureTable } from '@sturvo/core/measures'
-import { parsePath, photoSchema, printSchema, type Mark, type ShoeOnShelf } from '@sturvo/schema'
+import {
+  parsePath,
+  photoSchema,
+  printSchema,
+  recordingSchema,
+  type Mark,
+  type ShoeOnShelf,
+} from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
-import { answer, dealtWith, event, mark, measure, photo, print, shoe } from '../data/tables'
+import { answer, dealtWith, event, mark, measure, photo, print, recording, shoe } from '../data/tables'
 
 export type FieldWrite = {
   visitId: string
@@ -75,6 +82,19 @@ export function writeField(database: Database, write: FieldWrite): Statement[] {
           .insert(photo)
           .values({ ...row, ...set, view, side })
           .onConflictDoUpdate({ target: [photo.visitId, photo.view, photo.side], set }),
+      ]
+    }
+    case 'recording': {
+      const own = and(eq(recording.visitId, visitId), eq(recording.id, parsed.id))
+      if (value === null) return [db.update(recording).set(gone).where(own)]
+      const checked = recordingSchema.parse(value)
+      const { fileId, job, takenAt } = checked
+      const set = { fileId, job, takenAt, value: checked, deletedOn: null, ...touched }
+      return [
+        db
+          .insert(recording)
+          .values({ ...row, ...set, id: parsed.id })
+          .onConflictDoUpdate({ target: [recording.visitId, recording.id], set }),
       ]
     }
     case 'shoe': {

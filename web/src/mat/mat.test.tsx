@@ -27,6 +27,7 @@ const facts: VisitFacts = {
   bodyMassKg: undefined,
   goal: undefined,
   marks: [],
+  recordings: [],
   events: [],
   feet: { left: weighed(10, 5, 5), right: weighed(20, 13, 3) },
   prints: { left: undefined, right: undefined },

@@ -18,6 +18,8 @@ export function fieldName(path: string): string {
       return 'event of the history'
     case 'photo':
       return `photo, ${parsed.side}`
+    case 'recording':
+      return 'recording of the mat'
     case 'shoe':
       return 'shoe'
     case 'answer':

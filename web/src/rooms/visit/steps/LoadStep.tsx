@@ -6,7 +6,7 @@ import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import classes from './steps.module.css'
 
-const methodText = { scales: 'Three scales', felt: 'Felt by the client, 0 to 10' } as const
+const methodText = { mat: 'On the mat', scales: 'Three scales', felt: 'Felt by the client, 0 to 10' } as const
 
 export function LoadStep() {
   const { facts, practice, record } = useOpenVisit()

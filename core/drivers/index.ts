@@ -1,0 +1,2 @@
+export * from './driverTable'
+export * from './readDrivers'

@@ -1,0 +1,32 @@
+import type { Device } from '@sturvo/schema'
+import type { DeviceDriver } from './driver'
+import { recordedMat } from './recordedMat'
+import { squareMat, twoFootMat } from './simulatedMat'
+import { simulatedCamera, simulatedScanner } from './simulatedPictures'
+import { simulatedInclinometer, simulatedScales } from './simulatedScales'
+
+/** The devices of this machine, by id. */
+export type DeviceShelf = { list: () => Device[]; find: (id: string) => DeviceDriver | undefined }
+
+export function deviceShelf(drivers: readonly DeviceDriver[]): DeviceShelf {
+  return {
+    list: () => drivers.map((d) => d.describe()),
+    find: (id) => drivers.find((d) => d.describe().id === id),
+  }
+}
+
+/**
+ * What every practice has: the simulated devices, and a recording played as if it were live where STURVO_RECORDING
+ * names a file. A real device is added here.
+ */
+export function usualDevices(recordingFile = process.env.STURVO_RECORDING): DeviceDriver[] {
+  return [
+    twoFootMat(),
+    squareMat(),
+    simulatedScanner(),
+    simulatedCamera(),
+    simulatedInclinometer(),
+    simulatedScales(),
+    ...(recordingFile ? [recordedMat(recordingFile)] : []),
+  ]
+}

@@ -1,0 +1,89 @@
+import type { IncomingMessage, Server } from 'node:http'
+import type { Duplex } from 'node:stream'
+import { Router } from 'express'
+import { WebSocketServer } from 'ws'
+import { deviceListSchema } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { Fault, notFound } from '../http/faults'
+import { isSameHost } from '../http/security'
+import { sessionOfCookie } from '../signin/sessions'
+import type { DeviceShelf } from './deviceShelf'
+import { DeviceFault } from './driver'
+import { DeviceStream } from './stream'
+
+/** What can be asked of devices without a stream. */
+export function deviceRoutes(shelf: DeviceShelf): Router {
+  const router = Router()
+  const driverOf = (id: unknown) => {
+    const driver = typeof id === 'string' ? shelf.find(id) : undefined
+    if (!driver) throw notFound('device')
+    return driver
+  }
+  router.get('/devices', (_request, response) => {
+    response.json(deviceListSchema.parse({ devices: shelf.list() }))
+  })
+  router.post('/devices/:id/zero', async (request, response) => {
+    const driver = driverOf(request.params.id)
+    await obeyed(() => driver.calibrate())
+    response.json(driver.describe())
+  })
+  router.get('/devices/:id/picture', async (request, response) => {
+    const driver = driverOf(request.params.id)
+    const take = driver.picture?.bind(driver)
+    if (!take) throw new Fault(422, 'noPicture', `${driver.describe().name} takes no pictures.`, 'id')
+    const seed = Number(request.query.seed ?? 1)
+    if (!Number.isInteger(seed) || seed < 1 || seed > 1_000_000)
+      throw new Fault(422, 'badInput', 'The seed is a whole number from 1 to 1,000,000.', 'seed')
+    const view = typeof request.query.view === 'string' ? request.query.view : 'top'
+    response.type('png').send(await obeyed(() => take({ seed, view })))
+  })
+  return router
+}
+
+async function obeyed<T>(ask: () => Promise<T>): Promise<T> {
+  try {
+    return await ask()
+  } catch (error) {
+    if (error instanceof DeviceFault) throw new Fault(422, error.code, error.message, 'id')
+    throw error
+  }
+}
+
+const address = /^\/api\/devices\/([a-z0-9-]{2,40})\/stream$/
+const mostBytes = 4096 // pages send short words, never frames
+
+/**
+ * Lets signed-in pages of this very address listen to devices.
+ * @returns ends all streams
+ */
+export function serveStreams(server: Server, shelf: DeviceShelf, database: Database): () => Promise<void> {
+  const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
+  const streams = new Map<string, DeviceStream>()
+  server.on('upgrade', (request: IncomingMessage, line: Duplex, head: Buffer) => {
+    void admit(request).then((answer) => {
+      if (typeof answer === 'number') {
+        line.end(
+          `HTTP/1.1 ${answer} ${answer === 404 ? 'Not Found' : answer === 401 ? 'Unauthorized' : 'Forbidden'}\r\nConnection: close\r\n\r\n`,
+        )
+        return
+      }
+      sockets.handleUpgrade(request, line, head, (socket) => answer.attach(socket))
+    })
+  })
+  async function admit(request: IncomingMessage): Promise<DeviceStream | 401 | 403 | 404> {
+    const origin = request.headers.origin
+    if (origin === undefined || !isSameHost(origin, request.headers.host)) return 403
+    if (!(await sessionOfCookie(database, request.headers.cookie, new Date()))) return 401
+    const id = address.exec(request.url ?? '')?.[1]
+    const driver = id === undefined ? undefined : shelf.find(id)
+    if (id === undefined || !driver) return 404
+    let stream = streams.get(id)
+    if (!stream) streams.set(id, (stream = new DeviceStream(driver)))
+    return stream
+  }
+  return async () => {
+    for (const socket of sockets.clients) socket.terminate()
+    await Promise.all([...streams.values()].map((s) => s.end()))
+    sockets.close()
+  }
+}

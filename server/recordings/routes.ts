@@ -1,0 +1,150 @@
+import { createHash } from 'node:crypto'
+import { createReadStream, createWriteStream } from 'node:fs'
+import { mkdir, open, rename, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { Transform, type Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { createGzip } from 'node:zlib'
+import { eq } from 'drizzle-orm'
+import { Router } from 'express'
+import { MeasureError } from '@sturvo/core/problem'
+import type { RecordingFile } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { newId } from '../data/ids'
+import { recordingFile } from '../data/tables'
+import { Fault, faultOf, idOf, notFound } from '../http/faults'
+import { visitRow } from '../visits/queries'
+import { readRecording } from './readRecording'
+
+const mostBytes = 400 * 1024 * 1024
+const kinds = ['text/csv', 'application/gzip', 'application/octet-stream']
+
+export function recordingRoutes(database: Database): Router {
+  const router = Router()
+
+  router.post('/visits/:id/recordings', async (request, response) => {
+    const { id: visitId } = await visitRow(database, idOf(request))
+    if (!request.is(kinds))
+      throw new Fault(
+        415,
+        'badUpload',
+        'A recording is sent as text/csv or application/gzip. Nothing was changed.',
+        'content-type',
+      )
+    response.status(201).json(await storeRecording(database, visitId, request, new Date()))
+  })
+
+  router.get('/recordings/:id', async (request, response) => {
+    const [row] = await database.db
+      .select()
+      .from(recordingFile)
+      .where(eq(recordingFile.id, idOf(request)))
+    if (!row) throw notFound('recording')
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('application/gzip')
+    response.attachment(`recording-${row.id}.csv.gz`)
+    response.sendFile(fileOf(database, row.hash), { dotfiles: 'allow' })
+  })
+  return router
+}
+
+function fileOf(database: Database, hash: string): string {
+  return join(database.recordingsFolder, `${hash}.csv.gz`)
+}
+
+/**
+ * Takes a recording in: what arrives is kept apart until it has been read to its end without a fault, so that a lost
+ * line or a broken file leaves nothing behind. The row is written when the file is safe.
+ */
+export async function storeRecording(
+  database: Database,
+  visitId: string,
+  source: Readable,
+  now: Date,
+): Promise<RecordingFile> {
+  await mkdir(database.recordingsFolder, { recursive: true })
+  const id = newId(now)
+  const arriving = join(database.recordingsFolder, `${id}.arriving`)
+  const packed = join(database.recordingsFolder, `${id}.packed`)
+  try {
+    await pipeline(source, atMost(mostBytes), createWriteStream(arriving))
+    const { meta, frames } = await readRecording(createReadStream(arriving), () => undefined)
+    const isPacked = await beginsPacked(arriving)
+    if (isPacked) await rename(arriving, packed)
+    else await pipeline(createReadStream(arriving), createGzip(), createWriteStream(packed))
+    const hash = await hashOf(packed)
+    await makeDurable(packed)
+    await rename(packed, fileOf(database, hash))
+    const { size } = await stat(fileOf(database, hash))
+    const stamp = now.toISOString()
+    await database.write(() =>
+      database.db.insert(recordingFile).values({
+        id,
+        visitId,
+        hash,
+        rows: meta.rows,
+        cols: meta.cols,
+        frames,
+        bytes: size,
+        created: stamp,
+        changed: stamp,
+      }),
+    )
+    return { id, meta, frames, bytes: size, url: `/api/recordings/${id}` }
+  } catch (error) {
+    if (error instanceof MeasureError) throw faultOf(error.problem)
+    if (isLineLost(error))
+      throw new Fault(
+        400,
+        'cutOff',
+        'The recording did not arrive whole. Nothing was saved: send it again.',
+        'file',
+      )
+    throw error
+  } finally {
+    await rm(arriving, { force: true })
+    await rm(packed, { force: true })
+  }
+}
+
+function isLineLost(error: unknown): boolean {
+  const code = typeof error === 'object' && error && 'code' in error ? error.code : ''
+  return code === 'ECONNRESET' || code === 'ERR_STREAM_PREMATURE_CLOSE'
+}
+
+function atMost(limit: number): Transform {
+  let arrived = 0
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      arrived += chunk.length
+      if (arrived > limit)
+        done(
+          new Fault(
+            413,
+            'tooLarge',
+            `A recording has at most ${limit / 1024 / 1024} MB. Nothing was saved.`,
+            'file',
+          ),
+        )
+      else done(null, chunk)
+    },
+  })
+}
+
+async function beginsPacked(file: string): Promise<boolean> {
+  const handle = await open(file)
+  const { buffer } = await handle.read(Buffer.alloc(2), 0, 2, 0)
+  await handle.close()
+  return buffer[0] === 0x1f && buffer[1] === 0x8b
+}
+
+async function hashOf(file: string): Promise<string> {
+  const hash = createHash('sha256')
+  await pipeline(createReadStream(file), hash)
+  return hash.digest('hex')
+}
+
+async function makeDurable(file: string): Promise<void> {
+  const handle = await open(file, 'r+')
+  await handle.sync()
+  await handle.close()
+}
