@@ -5,19 +5,24 @@ import type { RecordingMeta } from './recording'
 export type DeadCell = { cell: number; row: number; col: number; neighbours: number[] }
 
 const loadedNeighbours = 6 // of eight: a notch in a foot's border has fewer
+// a gap between toe and ball is empty too, but its borders press little; of the mean of all loaded cells
+const pressingShare = 0.35
 
 /** Cells that stay silent through every stretch of contact while most of the cells around them carry load. */
 export function deadCellsOf(contacts: readonly Contact[], meta: RecordingMeta): DeadCell[] {
   const { rows, cols } = meta
   const sum = new Float64Array(rows * cols)
   for (const contact of contacts) for (let c = 0; c < sum.length; c++) sum[c]! += contact.sumKpa[c]!
+  const loaded = sum.filter((v) => v > 0)
+  const pressing = (pressingShare * loaded.reduce((s, v) => s + v, 0)) / Math.max(1, loaded.length)
   const dead: DeadCell[] = []
   for (let row = 1; row < rows - 1; row++)
     for (let col = 1; col < cols - 1; col++) {
       const cell = row * cols + col
       if (sum[cell]! > 0) continue
       const around = [-cols - 1, -cols, -cols + 1, -1, 1, cols - 1, cols, cols + 1].map((d) => cell + d)
-      if (around.filter((c) => sum[c]! > 0).length < loadedNeighbours) continue
+      const answered = around.filter((c) => sum[c]! > 0)
+      if (answered.length < loadedNeighbours || answered.some((c) => sum[c]! < pressing)) continue
       const neighbours = [cell - cols, cell - 1, cell + 1, cell + cols].filter((c) => sum[c]! > 0)
       dead.push({ cell, row, col, neighbours })
     }

@@ -69,6 +69,16 @@ export class SummingPass {
     return { timesS: this.times.values(), loadN: this.loads.values(), contacts: this.contacts }
   }
 
+  /** What was summed so far, as a copy; taking goes on. */
+  soFar(): Summed {
+    const copied = (c: Contact): Contact => ({ ...c, sumKpa: c.sumKpa.slice(), peakKpa: c.peakKpa.slice() })
+    return {
+      timesS: this.times.values().slice(),
+      loadN: this.loads.values().slice(),
+      contacts: [...this.contacts, ...(this.open ? [this.open] : [])].map(copied),
+    }
+  }
+
   private begin(tS: number): Contact {
     this.spare ??= { sumKpa: new Float64Array(this.cells), peakKpa: new Float32Array(this.cells) }
     const contact = { fromS: tS, toS: tS, frames: 0, ...this.spare }

@@ -56,7 +56,7 @@ export function readDriving(
     profiles,
     drivers,
     findings: [
-      ...sides.flatMap((side) => driverFinding(side, drivers[side])),
+      ...sides.flatMap((side) => driverFinding(side, drivers[side], references)),
       ...sides.flatMap((side) => postureFinding(side, profiles[side])),
       ...postureDifference(feet, profiles, references),
       ...sides.flatMap((side) => timingFinding(side, profiles[side])),
@@ -65,7 +65,7 @@ export function readDriving(
   }
 }
 
-function driverFinding(side: Side, { chains }: DriverReading): Finding[] {
+function driverFinding(side: Side, { chains }: DriverReading, references: References): Finding[] {
   const [top, second] = chains
   if (!top) return []
   return [
@@ -73,10 +73,10 @@ function driverFinding(side: Side, { chains }: DriverReading): Finding[] {
       kind: 'driver',
       side,
       chain: top,
-      next: second && top.strength - second.strength < 0.15 ? second.id : undefined,
+      next: second && top.strength - second.strength < references.driverCloseTo ? second.id : undefined,
       id: `driver.${side}`,
       step: 'move',
-      concern: top.strength > 0.5 ? 'work' : 'watch',
+      concern: top.strength >= references.driverClear ? 'work' : 'watch',
       weight: 0.4 + 0.5 * top.strength,
       sure: undefined,
     },

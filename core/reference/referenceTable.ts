@@ -123,6 +123,10 @@ export const referenceTable = {
     targetHeelHalfInner: [0.25, '', def, 'inner ball share, target "heel half"'],
     equalThird: [1 / 3, '', 'equal thirds', 'each share, target "equal thirds"'],
     tripodEven: [0.08, '', def, 'distance to target up to: even'],
+    windlassMm: [2, 'mm', def, 'simulator: lifted toes bring the first ray down by'],
+    kneeLoadShare: [0.12, '', def, 'simulator: load moves inward by this part of the knee drift'],
+    heelWedgeShift: [1.5, 'mm a mm', def, 'simulator: load moves forward for each mm under the heel'],
+    shankShare: [1.55, 'of foot length', def, 'simulator: shank against foot length'],
     tripodLeaning: [0.16, '', def, 'distance to target up to: leaning'],
   }),
   ...group('mat', {
@@ -198,6 +202,7 @@ export const referenceTable = {
     bigToeStandingGoal: [40, '°', def, 'big-toe extension standing: goal'],
     driverLeast: [0.12, '', def, 'a chain weaker than this is not shown'],
     driverBare: [0.4, '', def, 'strength that full support has with next to nothing measured'],
+    driverClear: [0.5, '', def, 'a chain from this strength needs work'],
     driverCloseTo: [0.15, '', def, 'two chains closer than this are not told apart'],
   }),
   ...group('places on the foot', {

@@ -1,2 +1,3 @@
 export * from './tripodShares'
 export * from './readTripod'
+export * from './rigidTripod'

@@ -108,7 +108,7 @@ function listenTo(id: string, headers: Record<string, string> = {}): Line {
   socket.on('error', () => undefined)
   socket.on('message', (data, isBinary) => {
     if (isBinary) line.frames.push(unpackFrame(data as ArrayBuffer)!)
-    else line.words.push(JSON.parse(String(data as Buffer)) as StreamWord)
+    else line.words.push(JSON.parse(String(data)) as StreamWord)
   })
   return line
 }

@@ -57,7 +57,7 @@ function pictureDevice(
 export const simulatedScanner = () =>
   pictureDevice({ id: 'scanner', name: 'Simulated footprint scanner', kind: 'scanner' }, (seed) => {
     const { image } = printPicture(arbitraryFoot(seed), { seed, mmPerPx: 0.3 })
-    return { ...image, channels: image.channels as 1 | 3 | 4 }
+    return { ...image, channels: image.channels }
   })
 
 /** A camera that draws a made-up foot beside a sheet of paper. */
@@ -68,5 +68,5 @@ export const simulatedCamera = () =>
     const scene =
       view === 'rear' ? rearScene(side) : view === 'inner' ? innerScene(side) : topScene(foot, 'top')
     const { image } = photoPicture(scene, { seed })
-    return { ...image, channels: image.channels as 1 | 3 | 4 }
+    return { ...image, channels: image.channels }
   })

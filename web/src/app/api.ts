@@ -7,6 +7,8 @@ import {
 } from '@reduxjs/toolkit/query/react'
 import type { z } from 'zod'
 import {
+  deviceListSchema,
+  deviceSchema,
   frontDoorSchema,
   peopleSchema,
   personSchema,
@@ -14,6 +16,7 @@ import {
   previewSchema,
   sessionSchema,
   visitSchema,
+  type Device,
   type firstOwnerSchema,
   type FrontDoor,
   type NewPerson,
@@ -41,7 +44,7 @@ const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: query,
-  tagTypes: ['session', 'people', 'practice'],
+  tagTypes: ['session', 'people', 'practice', 'devices'],
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',
@@ -134,6 +137,16 @@ export const api = createApi({
       transformResponse: (raw) => visitSchema.parse(raw),
       invalidatesTags: ['people'],
     }),
+    devices: build.query<Device[], void>({
+      query: () => 'devices',
+      transformResponse: (raw) => deviceListSchema.parse(raw).devices,
+      providesTags: ['devices'],
+    }),
+    zeroDevice: build.mutation<Device, string>({
+      query: (id) => ({ url: `devices/${id}/zero`, method: 'POST' }),
+      transformResponse: (raw) => deviceSchema.parse(raw),
+      invalidatesTags: ['devices'],
+    }),
     visit: build.query<Visit, string>({
       query: (id) => `visits/${id}`,
       transformResponse: (raw) => visitSchema.parse(raw),
@@ -164,4 +177,6 @@ export const {
   useChangePersonMutation,
   useBeginVisitMutation,
   useVisitQuery,
+  useDevicesQuery,
+  useZeroDeviceMutation,
 } = api

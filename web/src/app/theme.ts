@@ -21,6 +21,8 @@ const tokens = {
     leftPale: '#F3E6EC',
     rightPale: '#E2EEF1',
     oxidePale: '#F7E7E1',
+    loadPale: '#DCEAE9',
+    loadDeep: '#0B3742',
   },
   dark: {
     paper: '#161D1C',
@@ -41,6 +43,8 @@ const tokens = {
     leftPale: '#37232C',
     rightPale: '#1B3138',
     oxidePale: '#3A241D',
+    loadPale: '#28393B',
+    loadDeep: '#C4E6E6',
   },
 } as const
 

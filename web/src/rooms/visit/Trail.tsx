@@ -7,6 +7,7 @@ import { steps, type Step } from '@sturvo/core/reading'
 import { neutralFoot } from '@sturvo/core/synthetic'
 import { cautionText, levelText } from '@sturvo/schema/words'
 import { Cairn } from '../../parts/Cairn'
+import { DevicePicker } from './devices/DevicePicker'
 import { stepName } from './stepText'
 import classes from './Trail.module.css'
 
@@ -35,6 +36,7 @@ export function Trail({ visitId, present, filled, cautions }: TrailProps) {
           </li>
         ))}
       </ol>
+      <DevicePicker />
     </nav>
   )
 }

@@ -1,23 +1,28 @@
 import { SegmentedControl } from '@mantine/core'
 import { loadMethods } from '@sturvo/core/tripod'
 import { settingText } from '@sturvo/schema/words'
+import { DeviceNumber } from '../devices/DeviceNumber'
+import { RecordingPanel } from '../load/RecordingPanel'
+import { TripodPanel } from '../load/TripodPanel'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import classes from './steps.module.css'
 
-const methodText = { mat: 'On the mat', scales: 'Three scales', felt: 'Felt by the client, 0 to 10' } as const
+const methodText = { scales: 'Three scales', felt: 'Felt by the client, 0 to 10', mat: 'On the mat' } as const
 
 export function LoadStep() {
-  const { facts, practice, record } = useOpenVisit()
-  const isScales = facts.loadMethod === 'scales'
+  const { facts, practice, record, reading } = useOpenVisit()
+  const { loadMethod } = facts
+  const isScales = loadMethod === 'scales'
   return (
     <>
+      <RecordingPanel />
       <div className={classes.strip}>
         <SegmentedControl
           aria-label="How the load was found"
           data={loadMethods.map((value) => ({ value, label: methodText[value] }))}
-          value={facts.loadMethod}
+          value={loadMethod}
           onChange={(value) => record({ 'answer.loadMethod': value })}
         />
         <p className={classes.soft}>
@@ -25,11 +30,32 @@ export function LoadStep() {
           s.
         </p>
       </div>
-      <MirrorRows title={isScales ? 'three scales' : 'felt by the client'}>
-        <MirrorRow measure={isScales ? 'scaleHeel' : 'feltHeel'} />
-        <MirrorRow measure={isScales ? 'scaleInner' : 'feltInner'} />
-        <MirrorRow measure={isScales ? 'scaleOuter' : 'feltOuter'} />
-      </MirrorRows>
+      {loadMethod === 'mat' ? (
+        !reading.load.tripods.left &&
+        !reading.load.tripods.right && (
+          <div className={classes.strip}>
+            <p className={classes.soft}>
+              Nothing recorded on two feet yet: record “Two feet”, or weigh and feel instead.
+            </p>
+          </div>
+        )
+      ) : (
+        <>
+          {isScales && (
+            <DeviceNumber
+              kind="scales"
+              measures={['scaleHeel', 'scaleInner', 'scaleOuter']}
+              label="Read the three scales"
+            />
+          )}
+          <MirrorRows title={isScales ? 'three scales' : 'felt by the client'}>
+            <MirrorRow measure={isScales ? 'scaleHeel' : 'feltHeel'} />
+            <MirrorRow measure={isScales ? 'scaleInner' : 'feltInner'} />
+            <MirrorRow measure={isScales ? 'scaleOuter' : 'feltOuter'} />
+          </MirrorRows>
+        </>
+      )}
+      <TripodPanel />
     </>
   )
 }

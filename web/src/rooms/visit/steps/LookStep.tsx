@@ -4,20 +4,28 @@ import { gapRestMeasures, gapSpreadMeasures } from '@sturvo/core/measures'
 import { CautionList } from '../story/CautionList'
 import { focusRow } from '../goToPart'
 import { ArchPanel } from '../look/ArchPanel'
-import { LookPlaces } from '../look/LookPlaces'
 import { ToesPanel } from '../look/ToesPanel'
+import { Places } from '../Places'
 import { PhotoPanel } from '../photo/PhotoPanel'
 import { PrintPanel } from '../print/PrintPanel'
 import { Fold } from '../rows/Fold'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
 
+const places = [
+  ['look-print', 'Print'],
+  ['look-photos', 'Photos'],
+  ['look-arch', 'Arch'],
+  ['look-outline', 'Outline'],
+  ['look-toes', 'Toes'],
+] as const
+
 /** Bare feet in the order of work: print, photos, arch, outline, toes; what only some clients need is folded. */
 export function LookStep() {
   useRowFromElsewhere()
   return (
     <>
-      <LookPlaces />
+      <Places name="Look" places={places} />
       <CautionList step="look" />
       <section id="look-print">
         <PrintPanel />

@@ -1,0 +1,141 @@
+import { useComputedColorScheme } from '@mantine/core'
+import { useElementSize } from '@mantine/hooks'
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import type { MatLandmarks, RecordingMeta } from '@sturvo/core/pressure'
+import type { Side } from '@sturvo/core/side'
+import type { MatMoment, SeenFoot } from '../../../workers/liveMat'
+import { drawMat, placeOfMat, toPx } from './drawMat'
+import classes from './load.module.css'
+
+const landmarkNames: Record<keyof MatLandmarks, string> = {
+  heelEndMatMm: 'axis, heel end',
+  toeEndMatMm: 'axis, toe end',
+  heelMatMm: 'heel point',
+  m1MatMm: 'big-toe ball (M1)',
+  m5MatMm: 'little-toe ball (M5)',
+}
+const landmarkIds = Object.keys(landmarkNames) as (keyof MatLandmarks)[]
+
+type MatCanvasProps = {
+  meta: RecordingMeta
+  moment: MatMoment | undefined
+  feet: readonly SeenFoot[]
+  /** left out while nothing may be moved */
+  /** as large as the feet allow, instead of the whole mat */
+  isClose?: boolean
+  onLandmarkMoved?: ((side: Side, id: keyof MatLandmarks, xMm: number, yMm: number) => void) | undefined
+}
+
+/** The mat from above, toes up; with handles where points may be moved. */
+export function MatCanvas({ meta, moment, feet, isClose = false, onLandmarkMoved }: MatCanvasProps) {
+  const { ref: box, width, height } = useElementSize<HTMLDivElement>()
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const scheme = useComputedColorScheme('light')
+  const place = placeOfMat(meta, width, height, isClose ? feet : [])
+  useEffect(() => {
+    const element = canvas.current
+    const context = element?.getContext('2d')
+    if (!element || !context || width === 0) return
+    const ratio = Math.min(2, window.devicePixelRatio || 1)
+    if (element.width !== Math.round(width * ratio)) element.width = Math.round(width * ratio)
+    if (element.height !== Math.round(height * ratio)) element.height = Math.round(height * ratio)
+    context.setTransform(ratio, 0, 0, ratio, 0, 0)
+    drawMat(context, { width, height }, { meta, moment, feet, scheme, isSmall: width < 420, place })
+  })
+  return (
+    <div className={classes.canvas} ref={box}>
+      <canvas ref={canvas} aria-label={describe(moment)} role="img" style={{ width, height }} />
+      {onLandmarkMoved &&
+        width > 0 &&
+        feet.flatMap(({ side, landmarks }) =>
+          landmarkIds.map((id) => (
+            <Handle
+              key={`${side}.${id}`}
+              name={`${side}: ${landmarkNames[id]}`}
+              isRound={id === 'heelMatMm' || id === 'm1MatMm' || id === 'm5MatMm'}
+              side={side}
+              at={toPx(place, landmarks[id].x, landmarks[id].y)}
+              onMoved={(dxPx, dyPx) =>
+                onLandmarkMoved(
+                  side,
+                  id,
+                  landmarks[id].x + dxPx / place.scale,
+                  landmarks[id].y - dyPx / place.scale,
+                )
+              }
+              onNudged={(dxMm, dyMm) =>
+                onLandmarkMoved(side, id, landmarks[id].x + dxMm, landmarks[id].y + dyMm)
+              }
+            />
+          )),
+        )}
+    </div>
+  )
+}
+
+function describe(moment: MatMoment | undefined): string {
+  if (!moment) return 'The mat, empty'
+  const { leftShare, peakKpa } = moment
+  const share =
+    leftShare === undefined
+      ? ''
+      : `, left ${Math.round(leftShare * 100)} %, right ${Math.round((1 - leftShare) * 100)} % of the load`
+  return `Pressure on the mat, toes up, left on the left; peak ${Math.round(peakKpa)} kPa${share}`
+}
+
+const steps: Record<string, readonly [dx: number, dy: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+
+type HandleProps = {
+  name: string
+  side: Side
+  isRound: boolean
+  at: { x: number; y: number }
+  onMoved: (dxPx: number, dyPx: number) => void
+  onNudged: (dxMm: number, dyMm: number) => void
+}
+
+/** One point: dragged with a finger, or moved by a millimetre (five with Shift) with the arrow keys. */
+function Handle({ name, side, isRound, at, onMoved, onNudged }: HandleProps) {
+  const from = useRef<{ x: number; y: number }>(undefined)
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = steps[event.key]
+    if (!step) return
+    event.preventDefault()
+    const by = event.shiftKey ? 5 : 1
+    onNudged(step[0] * by, step[1] * by)
+  }
+  const onPointerMove = (event: PointerEvent<HTMLButtonElement>) => {
+    if (!from.current) return
+    event.currentTarget.style.translate = `${event.clientX - from.current.x}px ${event.clientY - from.current.y}px`
+  }
+  const onPointerUp = (event: PointerEvent<HTMLButtonElement>) => {
+    if (!from.current) return
+    const [dx, dy] = [event.clientX - from.current.x, event.clientY - from.current.y]
+    from.current = undefined
+    event.currentTarget.style.translate = ''
+    if (dx !== 0 || dy !== 0) onMoved(dx, dy)
+  }
+  return (
+    <button
+      type="button"
+      className={classes.handle}
+      aria-label={`${name}; arrow keys move it by a millimetre`}
+      title={name}
+      data-side={side}
+      data-round={isRound}
+      style={{ left: at.x, top: at.y }}
+      onKeyDown={onKeyDown}
+      onPointerDown={(event) => {
+        from.current = { x: event.clientX, y: event.clientY }
+        event.currentTarget.setPointerCapture(event.pointerId)
+      }}
+      onPointerMove={onPointerMove}
+      onPointerUp={onPointerUp}
+    />
+  )
+}

@@ -1,0 +1,143 @@
+import { postureFigure, svgPath, type PostureItem, type Stroke } from '@sturvo/core/drawing'
+import { postureMeasures } from '@sturvo/core/measures'
+import { postureScore } from '@sturvo/core/posture'
+import { sides, type Side } from '@sturvo/core/side'
+import { judgeDifference } from '@sturvo/core/statistics'
+import { measureText, num, postureText } from '@sturvo/schema/words'
+import { MirrorRows } from '../rows/MirrorRows'
+import { pathOf, trialsOf } from '../rows/measureField'
+import { useOpenVisit } from '../visitContext'
+import classes from './move.module.css'
+
+const values = [-2, -1, 0, 1, 2] as const
+const strokeOf: Record<Stroke['role'], { stroke: string; strokeWidth: number }> = {
+  body: { stroke: 'var(--ink)', strokeWidth: 4 },
+  far: { stroke: 'var(--soft)', strokeWidth: 3 },
+  prop: { stroke: 'var(--printDeep)', strokeWidth: 4 },
+  floor: { stroke: 'var(--line)', strokeWidth: 3 },
+  move: { stroke: 'var(--act)', strokeWidth: 5 },
+}
+/** The part of each drawing that is looked at. */
+const boxOf: Record<PostureItem, string> = {
+  postureTalus: '58 30 84 116',
+  postureCurves: '56 34 84 110',
+  postureHeel: '56 34 84 110',
+  postureBulge: '66 48 84 96',
+  postureArch: '4 40 192 106',
+  postureForefoot: '40 34 120 110',
+}
+const signed = (v: number) => (v > 0 ? `+${v}` : v < 0 ? `−${-v}` : '0')
+
+/** Six things to look at in relaxed stance, each as five small drawings; the sum with its place and the difference. */
+export function PosturePanel() {
+  const { facts, references } = useOpenVisit()
+  const scores = sides.map((side) => postureScore(facts.feet[side], references))
+  const [left, right] = scores
+  const difference = left && right ? Math.abs(left.sum - right.sum) : undefined
+  return (
+    <MirrorRows title="posture score, relaxed stance">
+      {postureMeasures.map((item) => (
+        <div key={item} className={classes.posture} data-row={item}>
+          <Choices item={item} side="left" />
+          <div className={classes.what} title={measureText[item].help}>
+            {measureText[item].name}
+            <small>{measureText[item].note}</small>
+          </div>
+          <Choices item={item} side="right" />
+        </div>
+      ))}
+      <div className={classes.sum} aria-live="polite">
+        {sides.map((side, i) => {
+          const score = scores[i]
+          const scored = postureMeasures.filter((id) => facts.feet[side].numbers[id] !== undefined).length
+          return (
+            <p key={side} style={{ gridColumn: side === 'left' ? 1 : 3, gridRow: 1 }}>
+              {score ? (
+                <>
+                  <strong style={{ color: `var(--${side})` }}>{signed(score.sum)}</strong>{' '}
+                  {postureText[score.kind]}, z {num(score.z)}
+                </>
+              ) : (
+                <span className={classes.soft}>
+                  {scored === 0 ? 'not scored' : `${scored} of 6 scored; the sum needs all six`}
+                </span>
+              )}
+            </p>
+          )
+        })}
+        <p style={{ gridColumn: 2, gridRow: 1 }} className={classes.soft}>
+          {difference === undefined
+            ? '−12 to +12'
+            : `differ by ${difference}: ${judgeDifference(difference, references.semPosture, references) === 'real' ? 'real' : 'may be the scoring'}`}
+        </p>
+      </div>
+    </MirrorRows>
+  )
+}
+
+function Choices({ item, side }: { item: PostureItem; side: Side }) {
+  const { fields, record } = useOpenVisit()
+  const value = trialsOf(fields, item, side)[0]
+  const focused = Math.max(
+    0,
+    values.findIndex((v) => v === value),
+  )
+  // mirrored like the feet: rolled in lies towards the middle of the screen
+  const order = side === 'left' ? values : [...values].reverse()
+  return (
+    <div
+      className={classes.choices}
+      data-side={side}
+      role="radiogroup"
+      aria-label={`${measureText[item].name}, ${side}`}
+    >
+      {order.map((v) => (
+        <button
+          key={v}
+          type="button"
+          role="radio"
+          aria-checked={v === value}
+          aria-label={`${signed(v)}`}
+          tabIndex={v === values[focused] ? 0 : -1}
+          onClick={() => record({ [pathOf(item, side, 1)]: v === value ? null : v })}
+          onKeyDown={(event) => {
+            const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+            const next = by === undefined ? undefined : order[order.indexOf(v) + by]
+            if (next === undefined) return
+            event.preventDefault()
+            record({ [pathOf(item, side, 1)]: next })
+            const sibling =
+              by === 1 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling
+            if (sibling instanceof HTMLElement) sibling.focus()
+          }}
+        >
+          <PostureDrawing item={item} value={v} />
+          {signed(v)}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+function PostureDrawing({ item, value }: { item: PostureItem; value: number }) {
+  return (
+    <svg viewBox={boxOf[item]} width="100%" height="58" aria-hidden="true">
+      {postureFigure(item, value).map((stroke, i) => (
+        <path
+          key={i}
+          d={svgPath(stroke.points, stroke.closed)}
+          fill={
+            stroke.role === 'body'
+              ? 'var(--skin)'
+              : stroke.role === 'prop' || (stroke.role === 'move' && stroke.closed)
+                ? strokeOf[stroke.role].stroke
+                : 'none'
+          }
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          {...strokeOf[stroke.role]}
+        />
+      ))}
+    </svg>
+  )
+}

@@ -1,0 +1,159 @@
+import type { PronationProfile } from '@sturvo/core/pronation'
+import type { References } from '@sturvo/core/reference'
+import { sides, type Side } from '@sturvo/core/side'
+import { profileWords } from '@sturvo/schema/words'
+import { MirrorRows } from '../rows/MirrorRows'
+import { useOpenVisit } from '../visitContext'
+import { AngleImport } from './AngleImport'
+import classes from './move.module.css'
+
+const questions = [
+  ['amount', 'How much', 'amount · relaxed stance'],
+  ['available', 'Can it at all', 'available · eversion range'],
+  ['timing', 'When', 'timing · in walking'],
+  ['control', 'Does it hold', 'control · one leg and squat'],
+] as const
+
+/** Four answers about rolling in, a drawn strip each, from whatever was measured. */
+export function ProfilePanel() {
+  const { reading, practice, references } = useOpenVisit()
+  const { profiles } = reading.driving
+  const words = {
+    left: profileWords(profiles.left, practice.settings.pronation),
+    right: profileWords(profiles.right, practice.settings.pronation),
+  }
+  return (
+    <MirrorRows title="rolls in · pronation">
+      {questions.map(([key, name, note]) => (
+        <div key={key} className={classes.profile}>
+          {sides.map((side) => (
+            <div
+              key={side}
+              className={classes.strip}
+              style={{ gridColumn: side === 'left' ? 1 : 3, gridRow: 1 }}
+            >
+              <Strip question={key} profile={profiles[side]} side={side} references={references} />
+              <p>
+                <strong>{words[side][key].word}</strong>
+                <small>{words[side][key].detail}</small>
+              </p>
+            </div>
+          ))}
+          <div className={classes.what} style={{ gridColumn: 2, gridRow: 1 }}>
+            {name}
+            <small>{note}</small>
+          </div>
+        </div>
+      ))}
+      <AngleImport />
+    </MirrorRows>
+  )
+}
+
+type StripProps = {
+  question: (typeof questions)[number][0]
+  profile: PronationProfile
+  side: Side
+  references: References
+}
+
+/** A line with the usual part drawn thick and a mark where this foot is. */
+function Strip({ question, profile, side, references: r }: StripProps) {
+  const scale = scaleOf(question, profile, r)
+  const at = (v: number) =>
+    8 + (284 * (Math.max(scale.low, Math.min(scale.high, v)) - scale.low)) / (scale.high - scale.low)
+  return (
+    <svg
+      viewBox="0 0 300 34"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+      style={{ color: `var(--${side})` }}
+    >
+      <path d="M8 16H292" stroke="var(--line)" strokeWidth="2" />
+      <path
+        d={`M${at(scale.usual[0])} 16H${at(scale.usual[1])}`}
+        stroke="var(--printDeep)"
+        strokeWidth="7"
+        opacity="0.5"
+      />
+      <text x="8" y="32" fontSize="10" fill="var(--soft)">
+        {scale.lowWord}
+      </text>
+      <text x="292" y="32" fontSize="10" textAnchor="end" fill="var(--soft)">
+        {scale.highWord}
+      </text>
+      {scale.value !== undefined &&
+        (side === 'left' ? (
+          <circle cx={at(scale.value)} cy="16" r="7" fill="currentColor" />
+        ) : (
+          <rect x={at(scale.value) - 6.5} y="9.5" width="13" height="13" fill="currentColor" />
+        ))}
+    </svg>
+  )
+}
+
+type Scale = {
+  low: number
+  high: number
+  usual: readonly [from: number, to: number]
+  value: number | undefined
+  lowWord: string
+  highWord: string
+}
+
+function scaleOf(
+  question: StripProps['question'],
+  { amount, available, timing, control }: PronationProfile,
+  r: References,
+): Scale {
+  switch (question) {
+    case 'amount':
+      return amount?.posture
+        ? {
+            low: -12,
+            high: 12,
+            usual: [0, r.postureMore - 1],
+            value: amount.posture.sum,
+            lowWord: '−12',
+            highWord: '+12',
+          }
+        : {
+            low: -10,
+            high: 20,
+            usual: [r.heelUsualFrom, r.heelUsualTo],
+            value: amount?.heelDeg,
+            lowWord: 'in 10°',
+            highWord: 'out 20°',
+          }
+    case 'available':
+      return {
+        low: 0,
+        high: 24,
+        usual: [r.eversionLittle, r.eversionMuch],
+        value: available?.rangeDeg,
+        lowWord: '0°',
+        highWord: '24°',
+      }
+    case 'timing':
+      return {
+        low: 0,
+        high: 100,
+        usual: [30, 50],
+        value: timing?.peakAtPct,
+        lowWord: 'contact',
+        highWord: 'toes leave',
+      }
+    case 'control': {
+      const kept =
+        control?.kind === 'holds' ? 100 : control?.kind === 'wavers' ? 70 : control ? 25 : undefined
+      return {
+        low: 0,
+        high: 100,
+        usual: [r.squatGoalPct, 100],
+        value: control?.lostAtPct ?? kept,
+        lowWord: 'lost at once',
+        highWord: 'held',
+      }
+    }
+  }
+}

@@ -1,0 +1,194 @@
+import { contours } from 'd3-contour'
+import {
+  findFeet,
+  type FrameStore,
+  type MatLandmarks,
+  type RecordingMeta,
+  type SummingPass,
+} from '@sturvo/core/pressure'
+import { outcomeOf } from '@sturvo/core/problem'
+import type { References } from '@sturvo/core/reference'
+import type { Side } from '@sturvo/core/side'
+
+/** Isobars that are drawn, kPa. */
+export const isobarsKpa = [5, 20, 50, 90, 140, 200, 300] as const
+export const tailS = 2
+
+export type Isobar = { kpa: number; /** x, y, x, y … in mm of the mat */ ringsMm: Float32Array[] }
+export type LoadPoint = { xMm: number; yMm: number; loadN: number }
+export type Who = Side | 'both'
+export type SeenFoot = { side: Side; landmarks: MatLandmarks }
+
+/** What there is to see of one moment. */
+export type MatMoment = {
+  tS: number
+  isobars: Isobar[]
+  peakKpa: number
+  points: Partial<Record<Who, LoadPoint>>
+  /** where the load was in the last two seconds: x, y, x, y … */
+  tailsMm: Partial<Record<Who, number[]>>
+  leftShare: number | undefined
+}
+
+/** Lines of equal pressure of one frame, on a grid twice as fine: cells are drawn as a surface, not as squares. */
+export function isobarsOf(kpa: ArrayLike<number>, meta: RecordingMeta): Isobar[] {
+  const { pitchMm } = meta
+  const box = loadedBox(kpa, meta)
+  if (!box) return []
+  const { cols, rows, values, peak } = finer(kpa, meta, box)
+  const levels = isobarsKpa.filter((level) => level < peak)
+  const mm = pitchMm / finerBy
+  return contours()
+    .size([cols, rows])
+    .thresholds([...levels])(values)
+    .map(({ value, coordinates }) => ({
+      kpa: value,
+      ringsMm: coordinates.flatMap((polygon) =>
+        polygon.map((ring) =>
+          Float32Array.from(
+            ring.flatMap(([x, y]) => [x! * mm + box.fromCol * pitchMm, y! * mm + box.fromRow * pitchMm]),
+          ),
+        ),
+      ),
+    }))
+}
+const finerBy = 2
+
+type Box = { fromRow: number; toRow: number; fromCol: number; toCol: number }
+
+/** Rows and columns that carry something, with a border of one empty cell, so that every line closes. */
+function loadedBox(kpa: ArrayLike<number>, { rows, cols }: RecordingMeta): Box | undefined {
+  const box = { fromRow: rows, toRow: -1, fromCol: cols, toCol: -1 }
+  for (let row = 0; row < rows; row++)
+    for (let col = 0; col < cols; col++) {
+      if (!(kpa[row * cols + col]! > 0)) continue
+      box.fromRow = Math.min(box.fromRow, row)
+      box.toRow = Math.max(box.toRow, row)
+      box.fromCol = Math.min(box.fromCol, col)
+      box.toCol = Math.max(box.toCol, col)
+    }
+  if (box.toRow < 0) return undefined
+  return { fromRow: box.fromRow - 1, toRow: box.toRow + 2, fromCol: box.fromCol - 1, toCol: box.toCol + 2 }
+}
+
+function finer(kpa: ArrayLike<number>, meta: RecordingMeta, box: Box) {
+  const rows = (box.toRow - box.fromRow) * finerBy
+  const cols = (box.toCol - box.fromCol) * finerBy
+  const at = (row: number, col: number) =>
+    row < 0 || col < 0 || row >= meta.rows || col >= meta.cols ? 0 : kpa[row * meta.cols + col]!
+  const values = new Array<number>(rows * cols)
+  let peak = 0
+  for (let r = 0; r < rows; r++) {
+    const y = box.fromRow + (r + 0.5) / finerBy - 0.5
+    const y0 = Math.floor(y)
+    for (let c = 0; c < cols; c++) {
+      const x = box.fromCol + (c + 0.5) / finerBy - 0.5
+      const x0 = Math.floor(x)
+      const [fx, fy] = [x - x0, y - y0]
+      const v =
+        (at(y0, x0) * (1 - fx) + at(y0, x0 + 1) * fx) * (1 - fy) +
+        (at(y0 + 1, x0) * (1 - fx) + at(y0 + 1, x0 + 1) * fx) * fy
+      values[r * cols + c] = v
+      if (v > peak) peak = v
+    }
+  }
+  return { rows, cols, values, peak }
+}
+
+/** The column between two feet: the emptiest of the middle, over what was summed so far. */
+export function columnBetween(sum: ArrayLike<number>, { rows, cols }: RecordingMeta): number {
+  let best = { col: Math.floor(cols / 2), load: Infinity }
+  for (let col = Math.floor(cols * 0.3); col < cols * 0.7; col++) {
+    let load = Math.abs(col - cols / 2) * 1e-6 // of equals, the one in the middle
+    for (let row = 0; row < rows; row++) load += sum[row * cols + col]!
+    if (load < best.load) best = { col, load }
+  }
+  return best.col
+}
+
+/** Load centres of one frame, left and right of a column and together. */
+export function pointsOf(
+  kpa: ArrayLike<number>,
+  { rows, cols, pitchMm, side }: RecordingMeta,
+  cut: number | undefined,
+): { points: MatMoment['points']; peakKpa: number } {
+  const part = () => ({ n: 0, x: 0, y: 0 })
+  const halves = [part(), part()] as const
+  let peakKpa = 0
+  for (let row = 0; row < rows; row++)
+    for (let col = 0; col < cols; col++) {
+      const v = kpa[row * cols + col]!
+      if (v <= 0) continue
+      if (v > peakKpa) peakKpa = v
+      const half = halves[cut !== undefined && col >= cut ? 1 : 0]
+      half.n += v
+      half.x += v * (col + 0.5)
+      half.y += v * (row + 0.5)
+    }
+  const cellN = (pitchMm / 1000) ** 2 * 1000
+  const point = (h: ReturnType<typeof part>): LoadPoint | undefined =>
+    h.n * cellN < leastN
+      ? undefined
+      : { xMm: (h.x / h.n) * pitchMm, yMm: (h.y / h.n) * pitchMm, loadN: h.n * cellN }
+  const [a, b] = halves
+  const points: MatMoment['points'] = {}
+  const set = (who: Who, p: LoadPoint | undefined) => {
+    if (p) points[who] = p
+  }
+  if (side !== 'both') set(side, point(a))
+  else if (cut === undefined) set('both', point(a))
+  else {
+    set('left', point(a))
+    set('right', point(b))
+    set('both', point({ n: a.n + b.n, x: a.x + b.x, y: a.y + b.y }))
+  }
+  return { points, peakKpa }
+}
+const leastN = 5
+
+/** One moment of a recording with its tail. */
+export function momentOf(
+  store: FrameStore,
+  index: number,
+  cut: number | undefined,
+  scratch: Float32Array,
+): MatMoment {
+  const tailsMm: MatMoment['tailsMm'] = {}
+  const times = store.timesS
+  const endS = times[index]!
+  let first = index
+  while (first > 0 && endS - times[first - 1]! <= tailS) first--
+  // thirty points draw the same line as two hundred
+  const every = Math.max(1, Math.floor((index - first) / 30))
+  for (let i = first; i < index; i += every) {
+    store.read(i, scratch)
+    const { points } = pointsOf(scratch, store.meta, cut)
+    for (const who of ['left', 'right', 'both'] as const) {
+      const p = points[who]
+      if (p) (tailsMm[who] ??= []).push(p.xMm, p.yMm)
+    }
+  }
+  store.read(index, scratch)
+  const { points, peakKpa } = pointsOf(scratch, store.meta, cut)
+  for (const who of ['left', 'right', 'both'] as const) {
+    const p = points[who]
+    if (p) (tailsMm[who] ??= []).push(p.xMm, p.yMm)
+  }
+  const { left, right } = points
+  return {
+    tS: endS,
+    isobars: isobarsOf(scratch, store.meta),
+    peakKpa,
+    points,
+    tailsMm,
+    leftShare: left && right ? left.loadN / (left.loadN + right.loadN) : undefined,
+  }
+}
+
+/** Feet found in what was summed so far; none where nobody stands there yet. */
+export function feetSoFar(sums: SummingPass, meta: RecordingMeta, references: References): SeenFoot[] {
+  const outcome = outcomeOf(() => findFeet(sums.soFar(), meta, references))
+  return outcome.ok
+    ? outcome.value.feet.map(({ foot }) => ({ side: foot.side, landmarks: foot.landmarks }))
+    : []
+}

@@ -1,0 +1,462 @@
+import {
+  analysePressure,
+  FrameStore,
+  jobOf,
+  matJobTable,
+  PressureCsvReader,
+  SummingPass,
+  writePressureCsv,
+  type MatJob,
+  type PressureReading,
+  type PressureWishes,
+  type RecordingMeta,
+} from '@sturvo/core/pressure'
+import { MeasureError, type Outcome } from '@sturvo/core/problem'
+import type { References } from '@sturvo/core/reference'
+import { unpackFrame, type Device, type StreamRequest, type StreamWord } from '@sturvo/schema'
+import { columnBetween, feetSoFar, momentOf, pointsOf, type MatMoment, type SeenFoot } from './liveMat'
+
+export type Phase = 'idle' | 'connecting' | 'countDown' | 'settling' | 'recording' | 'done' | 'failed'
+
+export type RecorderLook = {
+  phase: Phase
+  /** seconds until the next phase, where there is an end to wait for */
+  leftS: number | undefined
+  recordedS: number
+  frames: number
+  /** frames the device sent and that never arrived */
+  lostFrames: number
+  isLineLost: boolean
+  failure: string | undefined
+  meta: RecordingMeta | undefined
+  moment: MatMoment | undefined
+  feet: SeenFoot[]
+  bytes: number
+}
+
+export type RecordRequest = {
+  device: Device
+  job: MatJob
+  countDownS: number
+  waitsForSteady: boolean
+  standIn?: { seed: number; bodyMassKg?: number }
+  references: References
+}
+
+/** The line to a device; a WebSocket in the page, a stand-in in tests. */
+export type FrameLine = {
+  onMessage: (listener: (data: ArrayBuffer | string) => void) => void
+  onClosed: (listener: () => void) => void
+  send: (text: string) => void
+  close: () => void
+}
+
+const comesBackS = 10
+const steadyForS = 1
+const steadyMm = 6
+const settlesWithinS = 5
+const preRollS = 1
+const sayEvery = 12 // frames between two words to the device
+const feetEveryS = 1
+
+/**
+ * Records from a device: counts down, waits until the client stands still, records, ends by itself. All times of the
+ * recording are the device's own; the page's clock only counts down and notices a lost line.
+ */
+export class MatRecorder {
+  private phase: Phase = 'idle'
+  private request: RecordRequest | undefined
+  private line: FrameLine | undefined
+  private run: string | undefined
+  private lastSequence = 0
+  private lost = 0
+  private isLineLost = false
+  private lostAtMs = 0
+  private failure: string | undefined
+  private beganMs = 0
+  /** device time at which the recording began */
+  private fromS = 0
+  private store: FrameStore | undefined
+  private sums: SummingPass | undefined
+  private running: Float64Array | undefined
+  private cut: number | undefined
+  private feet: SeenFoot[] = []
+  private feetAtS = -Infinity
+  private settling: { tS: number; x: number; y: number }[] = []
+  private preRoll: { tS: number; kpa: Float32Array }[] = []
+  private scratch = new Float32Array(0)
+
+  constructor(
+    private readonly connect: (deviceId: string) => FrameLine,
+    private readonly nowMs: () => number,
+  ) {}
+
+  start(request: RecordRequest): void {
+    this.drop()
+    this.request = request
+    const { task, side } = matJobTable[request.job]
+    const { rows, cols, pitchMm, rateHz } = request.device.capabilities
+    this.begin({ rows, cols, pitchMm, rateHz, task, side }, request.references)
+    this.beganMs = this.nowMs()
+    this.phase = request.countDownS > 0 ? 'countDown' : 'connecting'
+    this.open()
+  }
+
+  private begin(meta: RecordingMeta, references: References): void {
+    this.store = new FrameStore(meta)
+    this.sums = new SummingPass(meta, references)
+    this.running = new Float64Array(meta.rows * meta.cols)
+    this.scratch = new Float32Array(meta.rows * meta.cols)
+    this.cut = undefined
+    this.feet = []
+    this.feetAtS = -Infinity
+    this.lost = 0
+    this.lastSequence = 0
+    this.settling = []
+    this.preRoll = []
+  }
+
+  private open(): void {
+    const { request } = this
+    if (!request) return
+    const line = this.connect(request.device.id)
+    this.line = line
+    line.onMessage((data) => {
+      if (this.line !== line) return
+      if (typeof data === 'string') this.hear(JSON.parse(data) as StreamWord)
+      else this.take(data)
+    })
+    line.onClosed(() => {
+      if (this.line !== line) return
+      this.line = undefined
+      if (this.phase === 'done' || this.phase === 'idle' || this.phase === 'failed') return
+      if (!this.isLineLost) this.lostAtMs = this.nowMs()
+      this.isLineLost = true
+    })
+  }
+
+  private tell(request: StreamRequest): void {
+    this.line?.send(JSON.stringify(request))
+  }
+
+  private hear(word: StreamWord): void {
+    const { request } = this
+    if (!request) return
+    if (word.say === 'ready') {
+      if (this.run !== undefined && this.isLineLost) this.ask(request, this.run)
+      else if (this.phase === 'connecting') this.ask(request)
+      // during the count-down the device waits, ready
+    } else if (word.say === 'started') {
+      this.run = word.run
+      this.isLineLost = false
+      if (this.phase === 'connecting') {
+        // a walk begins when somebody steps on, whatever they did before
+        const waits = request.waitsForSteady && matJobTable[request.job].task !== 'walk'
+        this.phase = waits ? 'settling' : 'recording'
+      }
+    } else if (word.say === 'refused') this.fail(word.message)
+  }
+
+  private ask({ job, standIn }: RecordRequest, run?: string): void {
+    this.tell({
+      do: 'start',
+      job,
+      ...(standIn && { standIn }),
+      ...(run !== undefined && { resume: { run, after: this.lastSequence } }),
+    })
+  }
+
+  /** The page's clock moves on; called with every look. */
+  private tick(): void {
+    const { request } = this
+    if (!request) return
+    if (this.phase === 'countDown' && this.nowMs() - this.beganMs >= request.countDownS * 1000) {
+      this.phase = 'connecting'
+      if (this.line) this.ask(request)
+    }
+    if (!this.isLineLost || this.line) return
+    const awayS = (this.nowMs() - this.lostAtMs) / 1000
+    if (awayS <= comesBackS) this.open()
+    else if (this.store && this.store.count > 0) {
+      // what was recorded until then is worth keeping; the gap at the end shows in its length
+      this.finish()
+      this.failure = 'The line to the device was lost. What was recorded until then is kept.'
+    } else this.fail('The device does not answer. Nothing was recorded: connect it and start again.')
+  }
+
+  private take(bytes: ArrayBuffer): void {
+    const { request, store } = this
+    const frame = unpackFrame(bytes)
+    // a frame nobody can read, or of another size, is not part of the recording
+    if (!frame || !request || !store || frame.values.length !== store.meta.rows * store.meta.cols) return
+    // sent again after a lost line, or late
+    if (frame.sequence <= this.lastSequence) return
+    if (this.phase === 'recording') this.lost += frame.sequence - this.lastSequence - 1
+    this.lastSequence = frame.sequence
+    if (frame.sequence % sayEvery === 0) this.tell({ do: 'got', sequence: frame.sequence })
+    if (this.phase === 'settling') this.settle(frame.deviceS, frame.values, request)
+    else if (this.phase === 'recording') this.keep(frame.deviceS, frame.values, request)
+  }
+
+  private settle(tS: number, kpa: Float32Array, request: RecordRequest): void {
+    this.preRoll.push({ tS, kpa })
+    while (this.preRoll.length > 0 && tS - this.preRoll[0]!.tS > preRollS) this.preRoll.shift()
+    const { points } = pointsOf(kpa, { ...this.store!.meta, side: 'both' }, undefined)
+    const at = points.both
+    if (!at || at.loadN < request.references.matContactN) {
+      this.settling = []
+      return
+    }
+    this.settling.push({ tS, x: at.xMm, y: at.yMm })
+    while (this.settling.length > 0 && tS - this.settling[0]!.tS > steadyForS) this.settling.shift()
+    const standsS = tS - this.settling[0]!.tS
+    const spread = (pick: (p: { x: number; y: number }) => number) =>
+      Math.max(...this.settling.map(pick)) - Math.min(...this.settling.map(pick))
+    const isSteady =
+      standsS >= steadyForS * 0.95 && spread((p) => p.x) < steadyMm && spread((p) => p.y) < steadyMm * 2
+    if (isSteady || this.nowMs() - this.beganMs > (request.countDownS + settlesWithinS) * 1000)
+      this.beginNow()
+  }
+
+  /** Ends the waiting by hand. */
+  beginNow(): void {
+    const { request } = this
+    if (!request || this.phase !== 'settling') return
+    this.phase = 'recording'
+    for (const { tS, kpa } of this.preRoll) this.keep(tS, kpa, request)
+    this.preRoll = []
+  }
+
+  private keep(tS: number, kpa: Float32Array, { job, references }: RecordRequest): void {
+    const store = this.store!
+    if (store.count === 0) this.fromS = tS
+    const ownS = tS - this.fromS
+    this.add(ownS, kpa, references)
+    if (ownS >= matJobTable[job].seconds) this.finish()
+  }
+
+  private add(ownS: number, kpa: Float32Array, references: References): void {
+    const store = this.store!
+    const running = this.running!
+    store.append(ownS, kpa)
+    this.sums!.take(ownS, kpa, 0)
+    for (let i = 0; i < running.length; i++) running[i]! += kpa[i]!
+    if (store.meta.task === 'walk' || ownS - this.feetAtS < feetEveryS) return
+    this.feetAtS = ownS
+    if (store.meta.side === 'both') this.cut = columnBetween(running, store.meta)
+    if (store.count >= references.fewestFrames) this.feet = feetSoFar(this.sums!, store.meta, references)
+  }
+
+  stop(): void {
+    if (this.phase === 'recording' && this.store && this.store.count > 0) this.finish()
+    else this.drop()
+  }
+
+  private finish(): void {
+    this.phase = 'done'
+    this.hangUp()
+  }
+
+  private fail(message: string): void {
+    this.phase = 'failed'
+    this.failure = message
+    this.hangUp()
+  }
+
+  private hangUp(): void {
+    this.tell({ do: 'stop' })
+    const { line } = this
+    this.line = undefined
+    this.run = undefined
+    this.isLineLost = false
+    line?.close()
+  }
+
+  /** Forgets everything. */
+  drop(): void {
+    this.hangUp()
+    this.phase = 'idle'
+    this.failure = undefined
+    this.request = undefined
+    this.store = undefined
+    this.sums = undefined
+    this.feet = []
+  }
+
+  /** What there is to see now, or at one moment of the recording. */
+  look(index?: number): RecorderLook {
+    this.tick()
+    const { store, request, phase } = this
+    const count = store?.count ?? 0
+    const at = count === 0 ? undefined : Math.min(count - 1, Math.max(0, index ?? count - 1))
+    const live = phase === 'settling' ? this.preRoll[this.preRoll.length - 1] : undefined
+    const recordedS = store && count > 0 ? store.timesS[count - 1]! : 0
+    return {
+      phase,
+      leftS:
+        phase === 'countDown'
+          ? Math.max(0, request!.countDownS - (this.nowMs() - this.beganMs) / 1000)
+          : phase === 'recording'
+            ? Math.max(0, matJobTable[request!.job].seconds - recordedS)
+            : undefined,
+      recordedS,
+      frames: count,
+      lostFrames: this.lost,
+      isLineLost: this.isLineLost,
+      failure: this.failure,
+      meta: store?.meta,
+      moment:
+        store && at !== undefined
+          ? momentOf(store, at, this.cut, this.scratch)
+          : live && store
+            ? this.waitingMoment(live, store.meta)
+            : undefined,
+      feet: this.feet,
+      bytes: store?.bytes ?? 0,
+    }
+  }
+
+  private waitingMoment({ tS, kpa }: { tS: number; kpa: Float32Array }, meta: RecordingMeta): MatMoment {
+    const one = new FrameStore(meta)
+    one.append(tS, kpa)
+    return momentOf(
+      one,
+      0,
+      meta.side === 'both' && meta.task !== 'walk' ? Math.floor(meta.cols / 2) : undefined,
+      this.scratch,
+    )
+  }
+
+  /** Moments of the recording, s. */
+  times(): number[] {
+    return [...(this.store?.timesS ?? [])]
+  }
+
+  /**
+   * Reads a recording from a file; what was there before stays until the new one is whole.
+   * @param onProgress 0..1 of the bytes
+   */
+  async read(
+    file: { stream: () => ReadableStream<Uint8Array>; size: number },
+    references: References,
+    onProgress: (share: number) => void,
+    isCancelled: () => boolean,
+  ): Promise<Outcome<{ meta: RecordingMeta; job: MatJob; frames: number }>> {
+    let next: MatRecorder | undefined
+    try {
+      const reader = new PressureCsvReader(
+        (tS, kpa) => next!.addFrom(tS, kpa, references),
+        (meta) => {
+          next = new MatRecorder(this.connect, this.nowMs)
+          next.begin(meta, references)
+        },
+      )
+      const chunks = unpacked(file.stream(), (bytes) =>
+        onProgress(Math.min(1, bytes / file.size)),
+      ).getReader()
+      for (let part = await chunks.read(); !part.done; part = await chunks.read()) {
+        if (isCancelled()) {
+          await chunks.cancel().catch(() => undefined)
+          return { ok: false, problem: { code: 'cancelled', path: 'file' } }
+        }
+        reader.push(part.value)
+      }
+      const { meta, frames } = reader.end()
+      this.adopt(next!)
+      return { ok: true, value: { meta, frames, job: jobOf(meta.task, meta.side) } }
+    } catch (error) {
+      if (error instanceof MeasureError) return { ok: false, problem: error.problem }
+      // the browser's unpacker says no more than that it failed
+      if (error instanceof TypeError) return { ok: false, problem: { code: 'truncatedFile', path: 'file' } }
+      throw error
+    }
+  }
+
+  private addFrom(tS: number, kpa: Float32Array, references: References): void {
+    if (this.store!.count === 0) this.fromS = tS
+    this.add(tS - this.fromS, kpa, references)
+  }
+
+  private adopt(other: MatRecorder): void {
+    this.drop()
+    this.store = other.store
+    this.sums = other.sums
+    this.running = other.running
+    this.cut = other.cut
+    this.feet = other.feet
+    this.scratch = other.scratch
+    this.phase = 'done'
+  }
+
+  analyse(references: References, wishes: PressureWishes): Outcome<PressureReading> {
+    if (!this.store) return { ok: false, problem: { code: 'noFrames', path: 'recording' } }
+    const outcome = analysePressure(this.store, references, wishes)
+    if (outcome.ok)
+      this.feet = (['left', 'right'] as const).flatMap((side) => {
+        const foot = outcome.value[side]
+        return foot ? [{ side, landmarks: foot.landmarks }] : []
+      })
+    return outcome
+  }
+
+  /** The recording as a packed CSV. */
+  async csv(): Promise<Blob> {
+    const { store } = this
+    if (!store) return new Blob([])
+    const parts: Blob[] = []
+    let text: string[] = []
+    writePressureCsv(store, (line) => {
+      text.push(line)
+      // in pieces, so that five minutes are never one string
+      if (text.length < 200) return
+      parts.push(new Blob(text))
+      text = []
+    })
+    parts.push(new Blob(text))
+    return new Response(new Blob(parts).stream().pipeThrough(new CompressionStream('gzip'))).blob()
+  }
+}
+
+/** Unpacks what begins as gzip does; tells how many bytes went in. */
+function unpacked(
+  stream: ReadableStream<Uint8Array>,
+  onBytes: (bytes: number) => void,
+): ReadableStream<Uint8Array> {
+  let bytes = 0
+  const counted = stream.pipeThrough(
+    new TransformStream<Uint8Array, Uint8Array>({
+      transform(chunk, to) {
+        bytes += chunk.length
+        onBytes(bytes)
+        to.enqueue(chunk)
+      },
+    }),
+  )
+  let unpacker: { writer: WritableStreamDefaultWriter<BufferSource>; reading: Promise<void> } | undefined
+  let isFirst = true
+  return counted.pipeThrough(
+    new TransformStream<Uint8Array, Uint8Array>({
+      async transform(chunk, to) {
+        if (isFirst && chunk[0] === 0x1f && chunk[1] === 0x8b) {
+          const gunzip = new DecompressionStream('gzip')
+          const reader = gunzip.readable.getReader()
+          const reading = (async () => {
+            for (let part = await reader.read(); !part.done; part = await reader.read())
+              to.enqueue(part.value)
+          })()
+          // told about at the next write or at the end, not as a stray rejection
+          reading.catch(() => undefined)
+          unpacker = { writer: gunzip.writable.getWriter(), reading }
+        }
+        isFirst = false
+        if (unpacker) await unpacker.writer.write(chunk as BufferSource)
+        else to.enqueue(chunk)
+      },
+      async flush() {
+        if (!unpacker) return
+        await unpacker.writer.close()
+        await unpacker.reading
+      },
+    }),
+  )
+}

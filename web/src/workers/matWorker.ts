@@ -1,0 +1,48 @@
+import { expose } from 'comlink'
+import type { PressureWishes } from '@sturvo/core/pressure'
+import type { References } from '@sturvo/core/reference'
+import { MatRecorder, type FrameLine, type RecordRequest } from './matRecorder'
+
+/** A WebSocket to the server that served this page. */
+function lineTo(deviceId: string): FrameLine {
+  const { protocol, host } = self.location
+  const socket = new WebSocket(
+    `${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/devices/${deviceId}/stream`,
+  )
+  socket.binaryType = 'arraybuffer'
+  return {
+    onMessage: (listener) => {
+      socket.onmessage = (event: MessageEvent<ArrayBuffer | string>) => listener(event.data)
+    },
+    onClosed: (listener) => {
+      socket.onclose = listener
+    },
+    send: (text) => {
+      if (socket.readyState === WebSocket.OPEN) socket.send(text)
+    },
+    close: () => socket.close(),
+  }
+}
+
+const recorder = new MatRecorder(lineTo, () => performance.now())
+let isCancelled = false
+
+const jobs = {
+  start: (request: RecordRequest) => recorder.start(request),
+  beginNow: () => recorder.beginNow(),
+  stop: () => recorder.stop(),
+  drop: () => recorder.drop(),
+  look: (index?: number) => recorder.look(index),
+  times: () => recorder.times(),
+  analyse: (references: References, wishes: PressureWishes) => recorder.analyse(references, wishes),
+  csv: () => recorder.csv(),
+  read: (file: Blob, references: References, onProgress: (share: number) => void) => {
+    isCancelled = false
+    return recorder.read(file, references, onProgress, () => isCancelled)
+  },
+  cancel: () => {
+    isCancelled = true
+  },
+}
+export type MatJobs = typeof jobs
+expose(jobs)
