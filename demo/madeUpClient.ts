@@ -1,5 +1,6 @@
 import { cautionQuestions } from '@sturvo/core/cautions'
 import type { MeasureId } from '@sturvo/core/measures'
+import type { MatJob } from '@sturvo/core/pressure'
 import type { PhotoView } from '@sturvo/core/photo'
 import type { BySide } from '@sturvo/core/side'
 import type { FootShape } from '@sturvo/core/synthetic'
@@ -22,6 +23,8 @@ export type MadeUpClient = {
   events?: readonly StoryEvent[]
   /** views measured on a photo of the simulated camera */
   photos?: readonly { view: PhotoView; side: 'left' | 'right' }[]
+  /** tasks recorded on the simulated mat, by a stand-in of this seed */
+  recordings?: { jobs: readonly MatJob[]; seed: number }
   /** visits before this one, oldest first: what was different then */
   earlier?: readonly {
     daysAgo: number

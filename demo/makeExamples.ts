@@ -10,14 +10,12 @@ const rateHz = 20
 
 const scene = matScene(defaultMatClient(), { task: 'stance', seconds: 6, seed: 1, grid: twoFootGrid })
 const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, 1)
-let csv = ''
+const pieces: Uint8Array[] = []
 writePressureCsv(
   framesInMemory({ ...twoFootGrid, rateHz, task: 'stance', side: 'both' }, timesS, kpa),
-  (text) => {
-    csv += text
-  },
+  (bytes) => pieces.push(bytes),
 )
-writeFileSync(join(folder, 'stance.csv.gz'), gzipSync(csv, { level: 9 }))
+writeFileSync(join(folder, 'stance.csv.gz'), gzipSync(Buffer.concat(pieces), { level: 9 }))
 
 const stanceS = 0.62
 const heel = Array.from({ length: 125 }, (_, i) => {

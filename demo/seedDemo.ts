@@ -1,9 +1,29 @@
+import { Readable } from 'node:stream'
+import { gzipSync } from 'node:zlib'
 import dayjs from 'dayjs'
 import sharp from 'sharp'
 import { readFootprint } from '@sturvo/core/footprint'
 import { referenceValues } from '@sturvo/core/reference'
-import { sides, type Side } from '@sturvo/core/side'
-import { neutralFoot, photoPicture, printPicture, topScene, type FootShape } from '@sturvo/core/synthetic'
+import {
+  analysePressure,
+  framesInMemory,
+  matJobTable,
+  writePressureCsv,
+  type MatJob,
+} from '@sturvo/core/pressure'
+import { bySide, sides, type BySide, type Side } from '@sturvo/core/side'
+import {
+  arbitraryMatClient,
+  matScene,
+  neutralFoot,
+  photoPicture,
+  printPicture,
+  recordScene,
+  topScene,
+  twoFootGrid,
+  usualMatFaults,
+  type FootShape,
+} from '@sturvo/core/synthetic'
 import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
 import { simplify, type Point } from '@sturvo/core/geometry'
 import { findSheet } from '@sturvo/core/image'
@@ -16,13 +36,20 @@ import {
   type Landmarks,
   type PhotoView,
 } from '@sturvo/core/photo'
-import { defaultSettings, printOnMat, type PhotoOnMat } from '@sturvo/schema'
+import {
+  defaultSettings,
+  printOnMat,
+  recordingOnMat,
+  type PhotoOnMat,
+  type RecordingOnMat,
+} from '@sturvo/schema'
 import {
   addAccount,
   changeVisit,
   coreVersion,
   newId,
   storePicture,
+  storeRecording,
   tables,
   type Database,
 } from '@sturvo/server'
@@ -73,7 +100,7 @@ export async function seedDemo(
 type Adding = { database: Database; client: MadeUpClient; seed: number; today: Date; byAccount: string }
 /** One visit of a client: what was asked, measured and photographed that day. */
 type VisitOf = Pick<MadeUpClient, 'answers' | 'measures' | 'feet' | 'prints'> &
-  Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'shoes'>
+  Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'shoes' | 'recordings'>
 
 async function addClient({ database, client, seed, today, byAccount }: Adding): Promise<void> {
   const personId = `demo${client.key}person`
@@ -163,7 +190,71 @@ async function addVisit({ database, personId, id, day, visit, seed, byAccount }:
       path: `photo.${view}.${side}`,
       value: await photoField({ database, visitId: id, view, shape: shapeOf(side), seed: seed * 4, now }),
     })
+  for (const [i, job] of (visit.recordings?.jobs ?? []).entries())
+    changes.push({
+      path: `recording.demorecording${i}`,
+      value: await recordingField({
+        database,
+        visitId: id,
+        job,
+        shapes: bySide(shapeOf),
+        bodyMassKg: typeof answers.bodyMassKg === 'number' ? answers.bodyMassKg : undefined,
+        seed: visit.recordings!.seed,
+        now: day
+          .hour(10)
+          .minute(i * 4)
+          .toDate(),
+      }),
+    })
   await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
+}
+
+const matRateHz = 40
+
+/** A task on the simulated mat, analysed and kept as the room would. */
+async function recordingField(input: {
+  database: Database
+  visitId: string
+  job: MatJob
+  shapes: BySide<FootShape>
+  bodyMassKg: number | undefined
+  seed: number
+  now: Date
+}): Promise<RecordingOnMat> {
+  const { job, seed } = input
+  const { task, side, seconds, eyes } = matJobTable[job]
+  const client = {
+    ...arbitraryMatClient(seed),
+    shapes: input.shapes,
+    ...(input.bodyMassKg !== undefined && { bodyMassKg: input.bodyMassKg }),
+  }
+  const scene = matScene(client, {
+    task,
+    seconds,
+    seed,
+    grid: twoFootGrid,
+    ...(side !== 'both' && { side }),
+    eyesShut: eyes === 'shut',
+  })
+  const meta = { ...twoFootGrid, rateHz: matRateHz, side, task }
+  const { timesS, kpa } = recordScene(scene, matRateHz, usualMatFaults, seed)
+  const frames = framesInMemory(meta, timesS, kpa)
+  const outcome = analysePressure(frames, referenceValues(), { points: 'heads' })
+  if (!outcome.ok) throw new Error(`unreadable made-up recording: ${outcome.problem.code}`)
+  const pieces: Uint8Array[] = []
+  writePressureCsv(frames, (bytes) => pieces.push(bytes))
+  const packed = gzipSync(Buffer.concat(pieces), { level: 1 })
+  const file = await storeRecording(input.database, input.visitId, Readable.from([packed]), input.now)
+  return recordingOnMat({
+    fileId: file.id,
+    job,
+    meta,
+    source: 'Simulated mat, two feet, 96 × 48',
+    isMadeUp: true,
+    takenAt: input.now,
+    points: 'heads',
+    reading: outcome.value,
+  })
 }
 
 const photoPx = 900

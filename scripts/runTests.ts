@@ -57,7 +57,17 @@ async function main(): Promise<void> {
     checkOnce('lint', 'npm', ['run', '--silent', 'lint']),
     checkOnce('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']).then(
       async (tally) =>
-        [tally, await jest('unit and api', ['--selectProjects', 'core', 'schema', 'web', 'server'])] as const,
+        [
+          tally,
+          await jest('unit and api', [
+            '--selectProjects',
+            'core',
+            'schema',
+            'web',
+            'server',
+            '--maxWorkers=2',
+          ]),
+        ] as const,
     ),
   ])
   const tallies = [lint, types, quick]

@@ -46,7 +46,7 @@ test('what is written is read again, wherever the bytes are cut', () => {
           rows.map((_, i) => i / 50),
           Float32Array.from(rows.flat()),
         )
-        writePressureCsv(frames, (part) => (text += part))
+        writePressureCsv(frames, (part) => (text += new TextDecoder().decode(part)))
         const outcome = readAll(text, pieces)
         expect(outcome.ok && outcome.value.meta).toEqual(meta)
         if (!outcome.ok) return

@@ -91,5 +91,6 @@ export function evidenceText({ from, value }: Pick<Evidence, 'from' | 'value'>):
   const measure = from as MeasureId
   const { name } = measureText[measure]
   if (!isNumberMeasure(measure)) return `${name}: ${value}`
-  return `${name} ${num(Number(value), measureTable[measure].decimals === 0 ? 0 : 1)} ${measureTable[measure].unit}`.trim()
+  const { unit, decimals } = measureTable[measure]
+  return `${name} ${num(Number(value), decimals === 0 ? 0 : 1)}${unit === '°' || unit === '' ? unit : ` ${unit}`}`
 }

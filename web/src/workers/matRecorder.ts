@@ -404,15 +404,8 @@ export class MatRecorder {
     const { store } = this
     if (!store) return new Blob([])
     const parts: Blob[] = []
-    let text: string[] = []
-    writePressureCsv(store, (line) => {
-      text.push(line)
-      // in pieces, so that five minutes are never one string
-      if (text.length < 200) return
-      parts.push(new Blob(text))
-      text = []
-    })
-    parts.push(new Blob(text))
+    // in pieces, which the browser may put aside: five minutes are never one string
+    writePressureCsv(store, (bytes) => parts.push(new Blob([bytes as Uint8Array<ArrayBuffer>])))
     return new Response(new Blob(parts).stream().pipeThrough(new CompressionStream('gzip'))).blob()
   }
 }

@@ -1,8 +1,8 @@
 import type { PressureReading } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
+import { keptReading } from '@sturvo/schema'
 import { missingSentence, num } from '@sturvo/schema/words'
 import room from '../../../parts/Room.module.css'
-import { keptReading } from './sendRecording'
 
 type Foot = NonNullable<PressureReading['left']>
 const rows: readonly {
@@ -122,7 +122,9 @@ export function ReadingTable({
         <tbody>
           {shown.map((row) => (
             <tr key={row.name}>
-              <th title={row.help}>{row.name}</th>
+              <th scope="row" title={row.help}>
+                {row.name}
+              </th>
               <td>{cell(left, row)}</td>
               <td>{cell(right, row)}</td>
             </tr>

@@ -1,4 +1,4 @@
-import { ActionIcon, Alert, Button, Group, Modal, Progress, Tooltip } from '@mantine/core'
+import { ActionIcon, Alert, Button, Group, Modal, Progress, SegmentedControl, Tooltip } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import {
   IconDownload,
@@ -16,7 +16,7 @@ import {
   type PressureReading,
 } from '@sturvo/core/pressure'
 import type { Side } from '@sturvo/core/side'
-import { recordingsOf, type RecordingOnMat } from '@sturvo/schema'
+import { keptReading, recordingOnMat, recordingsOf, type RecordingOnMat } from '@sturvo/schema'
 import { matJobText, num, sentenceOf } from '@sturvo/schema/words'
 import { useDevicesQuery } from '../../../app/api'
 import { newId } from '../../../app/newId'
@@ -30,7 +30,7 @@ import { MatCanvas } from './MatCanvas'
 import { MomentList } from './MomentList'
 import { ReadingTable } from './ReadingTable'
 import { ReplayBar } from './ReplayBar'
-import { keptReading, newRecording, sendRecording } from './sendRecording'
+import { sendRecording } from './sendRecording'
 import { standInOf } from './standIn'
 import { TrialList } from './TrialList'
 import { useMat } from './useMat'
@@ -42,7 +42,14 @@ type Present = {
   source: string
   isMadeUp: boolean
 }
-const countDownS = 3
+const countDowns = [0, 3, 5, 10]
+const countDownMemory = 'sturvo.countDown'
+
+/** The count-down chosen last on this machine. */
+function rememberedCountDown(): number {
+  const kept = Number(localStorage.getItem(countDownMemory) ?? 3)
+  return countDowns.includes(kept) ? kept : 3
+}
 const emptyMat = { rows: 48, cols: 96, pitchMm: 7, rateHz: 100, side: 'both', task: 'stance' } as const
 
 /** The mat, live and again: record a task, look at it closely, correct a point, mark a moment. */
@@ -63,6 +70,7 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
   const [problem, setProblem] = useState<string>()
   const [unsaved, setUnsaved] = useState<(() => Promise<void>) | undefined>()
   const [reading, setReading] = useState<number>() // share of a file read so far
+  const [countDownS, setCountDown] = useState(rememberedCountDown)
   const chooser = useRef<HTMLInputElement>(null)
   const points = practice.settings.tripodPoints
   const current = present?.id === undefined ? undefined : recordings.find((r) => r.id === present.id)
@@ -113,8 +121,8 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
       setUnsaved(undefined)
       const id = newId()
       record({
-        [`recording.${id}`]: newRecording({
-          file,
+        [`recording.${id}`]: recordingOnMat({
+          fileId: file.id,
           ...own,
           meta: outcome.value.meta,
           takenAt,
@@ -328,6 +336,21 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
                 >
                   Stop
                 </Button>
+              </Group>
+            )}
+            {!isBusy && (
+              <Group justify="space-between">
+                <span className={room.small}>Count-down, s</span>
+                <SegmentedControl
+                  size="xs"
+                  aria-label="Count-down in seconds"
+                  data={countDowns.map(String)}
+                  value={String(countDownS)}
+                  onChange={(value) => {
+                    localStorage.setItem(countDownMemory, value)
+                    setCountDown(Number(value))
+                  }}
+                />
               </Group>
             )}
             {!present && !isBusy && (

@@ -276,14 +276,14 @@ function RearView({ side, setting, answer, heelWidthMm, firstRayMm }: RearViewPr
       <circle cx={knee.x} cy={knee.y} r="4" fill="currentColor" />
       {Math.abs(answer.kneeDriftMm) > 0.5 && setting.isRolled && (
         <text
-          x={knee.x + Math.sign(knee.x || 1) * 12}
+          x={knee.x >= 0 ? -8 : 8}
           y={knee.y + 5}
           fontSize="10"
           fontWeight="700"
-          textAnchor={knee.x >= 0 ? 'start' : 'end'}
+          textAnchor={knee.x >= 0 ? 'end' : 'start'}
           fill="currentColor"
         >
-          to the knee {num(Math.abs(answer.kneeDriftMm), 0)} mm {answer.kneeDriftMm > 0 ? 'in' : 'out'}
+          knee {num(Math.abs(answer.kneeDriftMm), 0)} mm {answer.kneeDriftMm > 0 ? 'in' : 'out'}
         </text>
       )}
       {gap > 0.2 && !setting.isRolled && (

@@ -210,7 +210,7 @@ function Regions() {
       <tbody>
         {rows.map(([region, usual]) => (
           <tr key={region}>
-            <th>{region}</th>
+            <th scope="row">{region}</th>
             <td>{value(left?.regionsPct[region])}</td>
             <td>{value(right?.regionsPct[region])}</td>
             <td className={classes.norm}>about {num(usual, 0)} %</td>

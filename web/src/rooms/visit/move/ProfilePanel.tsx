@@ -65,7 +65,7 @@ function Strip({ question, profile, side, references: r }: StripProps) {
   return (
     <svg
       viewBox="0 0 300 34"
-      preserveAspectRatio="none"
+
       aria-hidden="true"
       style={{ color: `var(--${side})` }}
     >
