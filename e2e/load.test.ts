@@ -48,13 +48,13 @@ async function recordFor(ms: number): Promise<void> {
 
 test('a mat is picked, tested and zeroed in the corner of the Trail', async () => {
   await openRoom(page, visit('bo', 'load'))
-  await page.locator(button('Devices')).click()
+  await page.locator('[data-devices]').click()
   await page.waitForSelector('::-p-text(Simulated mat, 64 × 64)')
   await page.locator('::-p-xpath((//button[text()="Test"] | //button[.//text()="Test"])[1])').click()
   await page.waitForSelector('svg[aria-label^="Test picture, peak"]')
   await page.locator('::-p-xpath((//button[.//text()="Zero"])[1])').click()
   await page.waitForSelector('::-p-text(is at zero)')
-  await page.locator(button('Devices')).click()
+  await page.locator('[data-devices]').click()
   await page.waitForFunction(() => !document.querySelector('svg[aria-label^="Test picture"]'))
 })
 
@@ -81,7 +81,7 @@ test('two feet are recorded, a landmark is corrected, and the three points follo
   await page.keyboard.up('Shift')
   await page.waitForFunction(
     (was) =>
-      Number(/heel(\d+)/.exec(document.querySelector('[aria-label="Measured"]')!.textContent!)![1]) !== was,
+      Number(/heel(\d+)/.exec(document.querySelector('[aria-label="Measured"]')!.textContent)![1]) !== was,
     {},
     before,
   )
@@ -194,6 +194,8 @@ describe('a broken recording is named with its line', () => {
       await openRoom(page, visit('bo', 'load'))
       await clickText(page, 'Record on the mat')
     }
+    const listed = '[role="dialog"] section[aria-label="Recordings of this visit"] li'
+    await page.waitForSelector(listed)
     const before = await page.$$eval(listed, (list) => list.length)
     const file = join(folder, name)
     writeFileSync(file, bytes)

@@ -12,6 +12,13 @@ window.matchMedia = (media) => ({
   addListener: nothing,
   removeListener: nothing,
 })
+// no test speaks to a server by accident; one that wants to gives its own
+globalThis.fetch ??= () => Promise.reject(new TypeError('there is no server here'))
+globalThis.Request ??= class {
+  clone() {
+    return this
+  }
+}
 globalThis.Headers ??= class extends Map {
   constructor(init = {}) {
     super(Object.entries(init))

@@ -67,7 +67,8 @@ export function readDriving(
 
 function driverFinding(side: Side, { chains }: DriverReading, references: References): Finding[] {
   const [top, second] = chains
-  if (!top) return []
+  // a cause named from one value alone would be a guess; the panel shows it, the Reading does not say it
+  if (!top || top.completeness < references.driverTold) return []
   return [
     {
       kind: 'driver',

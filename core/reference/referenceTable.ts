@@ -202,6 +202,7 @@ export const referenceTable = {
     bigToeStandingGoal: [40, '°', def, 'big-toe extension standing: goal'],
     driverLeast: [0.12, '', def, 'a chain weaker than this is not shown'],
     driverBare: [0.4, '', def, 'strength that full support has with next to nothing measured'],
+    driverTold: [0.35, 'of the evidence', def, 'the Reading names a cause from this completeness'],
     driverClear: [0.5, '', def, 'a chain from this strength needs work'],
     driverCloseTo: [0.15, '', def, 'two chains closer than this are not told apart'],
   }),

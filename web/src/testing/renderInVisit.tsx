@@ -7,6 +7,7 @@ import { MemoryRouter } from 'react-router'
 import { createReader, defaultSettings } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { factsOf, personSchema, type Fields } from '@sturvo/schema'
+import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
 import { visitOpened, visitSlice } from '../outbox/visitSlice'
 import { VisitContext, type OpenVisit } from '../rooms/visit/visitContext'
@@ -61,7 +62,10 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     record: (values) => recorded.push(values),
     ...changed,
   }
-  const store = configureStore({ reducer: { visit: visitSlice.reducer, mat: matSlice.reducer } })
+  const store = configureStore({
+    reducer: { visit: visitSlice.reducer, mat: matSlice.reducer, [api.reducerPath]: api.reducer },
+    middleware: (usual) => usual().concat(api.middleware),
+  })
   store.dispatch(
     visitOpened({
       visit: {

@@ -38,9 +38,12 @@ export function DevicePicker() {
       returnFocus
     >
       <Popover.Target>
-        <UnstyledButton className={classes.chip} aria-label="Devices" aria-expanded={isOpen} onClick={toggle}>
+        <UnstyledButton className={classes.chip} data-devices="" aria-expanded={isOpen} onClick={toggle}>
           {mat ? <IconPlugConnected size={16} /> : <IconPlugConnectedX size={16} />}
-          <span>{mat ? `mat ${linkText[mat.link]}` : isLoading ? '…' : 'no mat'}</span>
+          <span>
+            <span className="unseen">Devices: </span>
+            {mat ? `mat ${linkText[mat.link]}` : isLoading ? '…' : 'no mat'}
+          </span>
         </UnstyledButton>
       </Popover.Target>
       <Popover.Dropdown className={classes.list}>

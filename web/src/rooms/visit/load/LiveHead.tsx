@@ -3,8 +3,10 @@ import { matJobText, num } from '@sturvo/schema/words'
 import { isobarsKpa } from '../../../workers/liveMat'
 import type { RecorderLook } from '../../../workers/matRecorder'
 import { useComputedColorScheme } from '@mantine/core'
+import { useEffect, useState } from 'react'
 import { loadColour } from './drawMat'
 import classes from './load.module.css'
+import type { WatchMat } from './useMat'
 
 const phaseText: Record<RecorderLook['phase'], string> = {
   idle: 'Ready',
@@ -17,15 +19,8 @@ const phaseText: Record<RecorderLook['phase'], string> = {
 }
 
 /** Above the mat: what happens, how long still, the weight on either foot, the scale of the isobars. */
-export function LiveHead({
-  look,
-  job,
-  isReplay,
-}: {
-  look: RecorderLook | undefined
-  job: MatJob
-  isReplay: boolean
-}) {
+export function LiveHead({ watch, job, isReplay }: { watch: WatchMat; job: MatJob; isReplay: boolean }) {
+  const look = useNowAndThen(watch)
   const scheme = useComputedColorScheme('light')
   const share = look?.moment?.leftShare
   const words = isReplay && look?.moment ? `At ${num(look.moment.tS, 2)} s` : phaseText[look?.phase ?? 'idle']
@@ -66,6 +61,25 @@ export function LiveHead({
       )}
     </div>
   )
+}
+
+const everyMs = 100
+
+/** What the worker sees, ten times a second: numbers that change faster cannot be read. */
+function useNowAndThen(watch: WatchMat): RecorderLook | undefined {
+  const [look, setLook] = useState<RecorderLook>()
+  useEffect(() => {
+    let saidAt = -Infinity
+    let said: RecorderLook | undefined
+    return watch((now) => {
+      const isNew = now.phase !== said?.phase
+      if (!isNew && (performance.now() - saidAt < everyMs || now.moment?.tS === said?.moment?.tS)) return
+      saidAt = performance.now()
+      said = now
+      setLook(now)
+    })
+  }, [watch])
+  return look
 }
 
 const pct = (share: number) => `${Math.round(share * 100)} %`

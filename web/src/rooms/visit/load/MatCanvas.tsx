@@ -1,11 +1,12 @@
 import { useComputedColorScheme } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useEffectEvent, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { MatLandmarks, RecordingMeta } from '@sturvo/core/pressure'
 import type { Side } from '@sturvo/core/side'
 import type { MatMoment, SeenFoot } from '../../../workers/liveMat'
 import { drawMat, placeOfMat, toPx } from './drawMat'
 import classes from './load.module.css'
+import type { WatchMat } from './useMat'
 
 const landmarkNames: Record<keyof MatLandmarks, string> = {
   heelEndMatMm: 'axis, heel end',
@@ -18,7 +19,8 @@ const landmarkIds = Object.keys(landmarkNames) as (keyof MatLandmarks)[]
 
 type MatCanvasProps = {
   meta: RecordingMeta
-  moment: MatMoment | undefined
+  /** called with every look of the worker: the canvas draws itself, without the page around it */
+  watch: WatchMat
   feet: readonly SeenFoot[]
   /** left out while nothing may be moved */
   /** as large as the feet allow, instead of the whole mat */
@@ -27,12 +29,13 @@ type MatCanvasProps = {
 }
 
 /** The mat from above, toes up; with handles where points may be moved. */
-export function MatCanvas({ meta, moment, feet, isClose = false, onLandmarkMoved }: MatCanvasProps) {
+export function MatCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved }: MatCanvasProps) {
   const { ref: box, width, height } = useElementSize<HTMLDivElement>()
   const canvas = useRef<HTMLCanvasElement>(null)
   const scheme = useComputedColorScheme('light')
   const place = placeOfMat(meta, width, height, isClose ? feet : [])
-  useEffect(() => {
+  const seen = useRef<MatMoment>(undefined)
+  const draw = useEffectEvent(() => {
     const element = canvas.current
     const context = element?.getContext('2d')
     if (!element || !context || width === 0) return
@@ -40,11 +43,30 @@ export function MatCanvas({ meta, moment, feet, isClose = false, onLandmarkMoved
     if (element.width !== Math.round(width * ratio)) element.width = Math.round(width * ratio)
     if (element.height !== Math.round(height * ratio)) element.height = Math.round(height * ratio)
     context.setTransform(ratio, 0, 0, ratio, 0, 0)
+    const moment = seen.current
     drawMat(context, { width, height }, { meta, moment, feet, scheme, isSmall: width < 420, place })
   })
+  // a change of size, light or feet draws what was seen last
+  useEffect(() => draw())
+  useEffect(
+    () =>
+      watch(({ moment }) => {
+        // a picture that stands still is not drawn sixty times a second
+        if (moment?.tS === seen.current?.tS && moment?.peakKpa === seen.current?.peakKpa) return
+        seen.current = moment
+        draw()
+      }),
+    [watch],
+  )
+  // told now and then: a screen reader is not read sixty sentences a second
+  const [words, setWords] = useState('The mat, empty')
+  useEffect(() => {
+    const timer = setInterval(() => setWords(describe(seen.current)), 1000)
+    return () => clearInterval(timer)
+  }, [])
   return (
     <div className={classes.canvas} ref={box}>
-      <canvas ref={canvas} aria-label={describe(moment)} role="img" style={{ width, height }} />
+      <canvas ref={canvas} aria-label={words} role="img" style={{ width, height }} />
       {onLandmarkMoved &&
         width > 0 &&
         feet.flatMap(({ side, landmarks }) =>

@@ -65,7 +65,7 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
   )
   const [index, setIndex] = useState<number>()
   const [times, setTimes] = useState<number[]>([])
-  const { jobs, look } = useMat(index)
+  const { jobs, look, watch } = useMat(index)
   const [present, setPresent] = useState<Present>()
   const [problem, setProblem] = useState<string>()
   const [unsaved, setUnsaved] = useState<(() => Promise<void>) | undefined>()
@@ -100,13 +100,13 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
   }
 
   /** Analyses what lies in the worker and saves it with the visit. */
-  const takeOver = async (own: { job: MatJob; source: string; isMadeUp: boolean }, at: number) => {
+  const takeOver = async (own: { job: MatJob; source: string; isMadeUp: boolean }, at: 'first' | 'last') => {
     if (!jobs) return
     const outcome = await jobs.analyse(references, { points })
     if (!outcome.ok) return setProblem(sentenceOf(outcome.problem))
     const taken = await jobs.times()
     setTimes(taken)
-    setIndex(firstToShow(outcome.value, taken, at))
+    setIndex(firstToShow(outcome.value, taken, at === 'first' ? 0 : taken.length - 1))
     const fresh: Present = { id: undefined, reading: outcome.value, ...own }
     setPresent(fresh)
     const takenAt = new Date()
@@ -139,7 +139,7 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
     if (phase !== 'done') isTakenOver.current = false
     else if (!isTakenOver.current && device) {
       isTakenOver.current = true
-      void takeOver({ job, source: device.name, isMadeUp: device.isMadeUp }, (look?.frames ?? 1) - 1)
+      void takeOver({ job, source: device.name, isMadeUp: device.isMadeUp }, 'last')
     }
   })
   useEffect(() => onRecorded(), [phase])
@@ -157,7 +157,7 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
   const takeFile = (file: File) =>
     readFile(file, file.name, (found) => {
       setJob(found)
-      return takeOver({ job: found, source: file.name.slice(0, 200), isMadeUp: false }, 0)
+      return takeOver({ job: found, source: file.name.slice(0, 200), isMadeUp: false }, 'first')
     })
   const open = async (recording: { id: string } & RecordingOnMat) => {
     const response = await fetch(`/api/recordings/${recording.fileId}`).catch(() => undefined)
@@ -227,11 +227,11 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
     >
       <div className={room.room} {...drop.place}>
         <div className={classes.stage}>
-          <LiveHead look={look} job={job} isReplay={index !== undefined && !isBusy} />
+          <LiveHead watch={watch} job={job} isReplay={index !== undefined && !isBusy} />
           <div style={{ position: 'relative', minHeight: 0 }}>
             <MatCanvas
               meta={look?.meta ?? (device ? { ...emptyMat, ...sizeOf(device.capabilities) } : emptyMat)}
-              moment={look?.moment}
+              watch={watch}
               feet={look?.feet ?? []}
               isClose={present !== undefined && !isBusy && present.reading.meta.task !== 'walk'}
               onLandmarkMoved={

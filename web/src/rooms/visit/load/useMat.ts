@@ -1,36 +1,38 @@
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Remote } from 'comlink'
 import { startMatWorker } from '../../../workers/matJobs'
 import type { RecorderLook } from '../../../workers/matRecorder'
 import type { MatJobs } from '../../../workers/matWorker'
 
+export type WatchMat = (listener: (look: RecorderLook) => void) => () => void
+
 /**
- * The worker that listens to the mat, and what it sees, as often as the screen can show it.
+ * The worker that listens to the mat. What it sees comes as often as the screen can show it, to those who watch; the
+ * state, which draws the whole room anew, changes only with what the room shows in words.
  * @param replayIndex the frame to look at; undefined follows what is being recorded
  */
 export function useMat(replayIndex: number | undefined) {
-  const worker = useRef<ReturnType<typeof startMatWorker>>(undefined)
   const [jobs, setJobs] = useState<Remote<MatJobs>>()
   const [look, setLook] = useState<RecorderLook>()
   const index = useRef(replayIndex)
+  const latest = useRef<RecorderLook>(undefined)
+  const listeners = useRef(new Set<(look: RecorderLook) => void>())
   useEffect(() => {
     index.current = replayIndex
   }, [replayIndex])
   useEffect(() => {
     const started = startMatWorker()
-    worker.current = started
     // a worker's proxy is callable, and a state setter would call it
     setJobs(() => started.jobs)
     let isGone = false
     let asked = -1
     let seen = ''
     const next = async () => {
+      const answer = await started.jobs.look(index.current)
       if (isGone) return
-      const now = index.current
-      const answer = await started.jobs.look(now)
-      if (isGone) return
-      // a picture that stands still is not drawn sixty times a second
-      const key = `${answer.phase} ${answer.frames} ${now} ${answer.leftS?.toFixed(1)} ${answer.isLineLost} ${answer.moment?.tS} ${answer.feet.map((f) => JSON.stringify(f.landmarks)).join()}`
+      latest.current = answer
+      for (const listener of listeners.current) listener(answer)
+      const key = roughly(answer)
       if (key !== seen) setLook(answer)
       seen = key
       asked = requestAnimationFrame(() => void next())
@@ -40,8 +42,25 @@ export function useMat(replayIndex: number | undefined) {
       isGone = true
       cancelAnimationFrame(asked)
       started.end()
-      worker.current = undefined
     }
   }, [])
-  return { jobs, look }
+  const watch = useCallback<WatchMat>((listener) => {
+    listeners.current.add(listener)
+    if (latest.current) listener(latest.current)
+    return () => listeners.current.delete(listener)
+  }, [])
+  return { jobs, look, watch }
+}
+
+/** What the room says in words: none of it changes with every frame. */
+function roughly({ phase, leftS, lostFrames, isLineLost, failure, meta, feet }: RecorderLook): string {
+  return JSON.stringify([
+    phase,
+    phase === 'countDown' && Math.ceil(leftS ?? 0),
+    lostFrames,
+    isLineLost,
+    failure,
+    meta,
+    feet,
+  ])
 }
