@@ -90,7 +90,13 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
-    files: ['server/drizzle.config.ts', 'web/src/rooms/**/*Room.tsx', 'web/src/css.d.ts'],
+    files: [
+      'server/drizzle.config.ts',
+      'web/src/rooms/**/*Room.tsx',
+      'web/src/css.d.ts',
+      'e2e/support/fillOnce.ts',
+      'e2e/support/clearUp.ts',
+    ],
     rules: { 'import-x/no-default-export': 'off' },
   },
   {

@@ -18,7 +18,9 @@ const base = (name, extra = {}) => ({
   modulePathIgnorePatterns: ['<rootDir>/demo/data'],
   transform: { '\\.tsx$': swc(true), '\\.ts$': swc(false), '\\.m?js$': swc(false) },
   // a few packages ship ES modules only
-  transformIgnorePatterns: ['/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid|d3-contour|d3-array|internmap)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid|d3-contour|d3-array|internmap)/)',
+  ],
   setupFiles: ['<rootDir>/scripts/sameSeed.cjs'],
   moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },
   // looking globals up through the sandbox made the image kernels fifteen times slower
@@ -44,6 +46,9 @@ module.exports = {
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/scripts/sameSeed.cjs', '<rootDir>/scripts/browserGlobals.cjs'],
     }),
-    base('e2e'),
+    base('e2e', {
+      globalSetup: '<rootDir>/e2e/support/fillOnce.ts',
+      globalTeardown: '<rootDir>/e2e/support/clearUp.ts',
+    }),
   ],
 }

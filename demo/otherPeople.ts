@@ -397,7 +397,7 @@ export const otherTen: readonly MadeUpClient[] = [
       right: { kind: 'bridged', isthmus: 0.42, lengthMm: 246, ballWidthMm: 96, halluxAngleDeg: 11 },
     },
     prints: ['left', 'right'],
-    recordings: { jobs: ['twoFeet', 'rightLeg', 'squat', 'walk'], seed: 27 },
+    recordings: { jobs: ['twoFeet', 'squat', 'walk'], seed: 27 },
     answers: {
       ...noRedFlags,
       goalKind: 'walkLonger',

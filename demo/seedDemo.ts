@@ -209,7 +209,7 @@ async function addVisit({ database, personId, id, day, visit, seed, byAccount }:
   await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
 }
 
-const matRateHz = 40
+const matRateHz = 30
 
 /** A task on the simulated mat, analysed and kept as the room would. */
 async function recordingField(input: {

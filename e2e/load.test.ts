@@ -128,7 +128,7 @@ test('with the keyboard alone: one leg is recorded and stopped', async () => {
 test('the foot lost in a squat is found with its moment', async () => {
   await clickText(page, 'Squat × 3')
   await page.locator(button('Record again')).click()
-  await recordFor(8500)
+  await recordFor(7000)
   expect(await textOf(page, 'section[aria-label="Measured"]')).toMatch(/lost at[\d.]+ s/)
   await page.locator(button('Done')).click()
   await saved(page)

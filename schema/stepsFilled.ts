@@ -2,7 +2,7 @@ import { cautionQuestions } from '@sturvo/core/cautions'
 import type { MeasureId } from '@sturvo/core/measures'
 import { steps, type Step } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
-import { marksOf, shoesOf } from './factsOf'
+import { marksOf, recordingsOf, shoesOf } from './factsOf'
 import type { Fields } from './visit'
 
 const measuresOf: Partial<Record<Step, readonly MeasureId[]>> = {
@@ -28,7 +28,7 @@ export function stepsFilled(fields: Fields): Record<Step, number> {
   const filled: Record<Step, number> = {
     story: storyFilled(fields, has),
     look: share([...both(measuresOf.look ?? []), 'print.left', 'print.right']),
-    load: Math.max(...loads),
+    load: recordingsOf(fields).some((r) => r.job === 'twoFeet' && !r.isLeftOut) ? 1 : Math.max(...loads),
     move: share(both(measuresOf.move ?? [])),
     grade,
     shoes: shoesOf(fields).some((shoe) => shoe.hoursPerWeek !== undefined)

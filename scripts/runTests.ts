@@ -52,7 +52,7 @@ async function jest(name: string, args: string[]): Promise<Tally> {
 }
 
 async function main(): Promise<void> {
-  // two cores: the checks run beside the tests; the browser has the machine to itself
+  // two cores: the checks run beside the tests; the browsers, which mostly wait, have the machine to themselves
   const [lint, [types, quick]] = await Promise.all([
     checkOnce('lint', 'npm', ['run', '--silent', 'lint']),
     checkOnce('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']).then(
@@ -71,7 +71,7 @@ async function main(): Promise<void> {
     ),
   ])
   const tallies = [lint, types, quick]
-  tallies.push(await jest('browser', ['--selectProjects', 'e2e', '--runInBand']))
+  tallies.push(await jest('browser', ['--selectProjects', 'e2e', '--maxWorkers=2']))
   rmSync(folder, { recursive: true, force: true })
   const passed = tallies.reduce((sum, t) => sum + t.passed, 0)
   const failed = tallies.reduce((sum, t) => sum + t.failed, 0)

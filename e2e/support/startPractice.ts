@@ -1,13 +1,10 @@
 import { spawn } from 'node:child_process'
-import { cpSync, existsSync, mkdtempSync, rmSync, statSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 const root = join(__dirname, '..', '..')
-const filled = join(tmpdir(), `sturvo-e2e-filled-${process.pid}`)
-const oldAfterMs = 15 * 60_000
-process.once('exit', () => rmSync(filled, { recursive: true, force: true }))
 
 export type Practice = { url: string; folder: string; stop: () => Promise<void> }
 
@@ -22,10 +19,9 @@ async function freePort(): Promise<number> {
 /** The made-up practice in a folder of its own, served as a user would start it. */
 export async function startPractice(): Promise<Practice> {
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-e2e-'))
-  // a number of a process comes round again; what an earlier run left is not of today
-  if (existsSync(filled) && Date.now() - statSync(filled).mtimeMs > oldAfterMs)
-    rmSync(filled, { recursive: true })
-  if (existsSync(filled)) cpSync(filled, folder, { recursive: true })
+  // the files of one run share what was filled at its beginning; a program by itself fills its own
+  const filled = process.env.STURVO_FILLED
+  if (filled && existsSync(filled)) cpSync(filled, folder, { recursive: true })
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const child = spawn(
@@ -46,8 +42,7 @@ export async function startPractice(): Promise<Practice> {
       break
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
-  // filling takes ten seconds: the files of one run share what the first of them filled
-  if (!existsSync(filled)) cpSync(folder, filled, { recursive: true })
+  if (filled && !existsSync(filled)) cpSync(folder, filled, { recursive: true })
   return {
     url,
     folder,

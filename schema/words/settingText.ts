@@ -64,7 +64,7 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
   },
   pronation: {
     name: 'Pronation',
-    changes: 'Target of drills and the wording of findings about rolling in.',
+    changes: 'What the profile says to do about a foot that does not hold.',
     choices: { bothWays: 'Own it both ways', limit: 'Limit it' },
   },
 }

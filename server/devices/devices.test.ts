@@ -108,7 +108,8 @@ function listenTo(id: string, headers: Record<string, string> = {}): Line {
   socket.on('error', () => undefined)
   socket.on('message', (data, isBinary) => {
     if (isBinary) line.frames.push(unpackFrame(data as ArrayBuffer)!)
-    else line.words.push(JSON.parse(String(data)) as StreamWord)
+    // words of text come as a string of bytes, whatever binary frames were asked for as
+    else line.words.push(JSON.parse(Buffer.from(data as ArrayBuffer).toString()) as StreamWord)
   })
   return line
 }

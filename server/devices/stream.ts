@@ -42,7 +42,7 @@ export class DeviceStream {
     }
     const refuse = (code: string, message: string) => say({ say: 'refused', code, message })
     socket.on('message', (data, isBinary) => {
-      const request = isBinary ? undefined : requestOf(String(data))
+      const request = isBinary || !Buffer.isBuffer(data) ? undefined : requestOf(data.toString())
       if (!request) return refuse('badRequest', 'The page sent something a device does not understand.')
       if (request.do === 'got') return this.arrived(socket, request.sequence)
       void this.obey(socket, request, say).catch((error: unknown) => {

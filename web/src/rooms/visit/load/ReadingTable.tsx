@@ -140,7 +140,8 @@ export function ReadingTable({
               <td title="Excursion index: how far outside the line through its ends the load runs">
                 excursion
               </td>
-              <td title="When the load is furthest in">furthest in</td>
+              <td title="When the load is furthest in, of stance">furthest in</td>
+              <td title="Under which toes the load leaves">leaves over</td>
             </tr>
           </thead>
           <tbody>
@@ -152,6 +153,7 @@ export function ReadingTable({
                 <td>{num(step.stanceS, 2)} s</td>
                 <td>{step.copExcursionPct === undefined ? '–' : `${num(step.copExcursionPct, 0)} %`}</td>
                 <td>{step.peakMedialAtPct === undefined ? '–' : `${num(step.peakMedialAtPct, 0)} %`}</td>
+                <td>{step.isPartial ? '–' : step.pushOff === 'bigToe' ? 'big toe' : 'others'}</td>
               </tr>
             ))}
           </tbody>
