@@ -50,7 +50,9 @@ export async function demo(args: readonly string[], seed: Seed): Promise<string>
     for (const end of ['', '-wal', '-shm', '.whole']) rmSync(file + end, { force: true })
   const database = await openDatabase(file)
   if (!existsSync(isWhole)) {
-    process.stderr.write('Making up the practice: people, prints, photos, recordings (about twenty seconds, once) …\n')
+    process.stderr.write(
+      'Making up the practice: people, prints, photos, recordings (about twenty seconds, once) …\n',
+    )
     await seed(database, new Date())
     writeFileSync(isWhole, '')
   }
