@@ -4,7 +4,7 @@ import { MeasureError, outcomeOf, type Outcome } from '../problem'
 import type { References } from '../reference'
 import { bySide, sides, type BySide, type Side } from '../side'
 import { stretchesOf } from '../signal'
-import { tripodShares, type TripodShares } from '../tripod'
+import { padsOf, tripodShares, type Tripod, type TripodShares } from '../tripod'
 import { deadCellsOf, fillDeadCells, type DeadCell } from './deadCells'
 import { feetOnMat, type FootOnMat, type MatLandmarks } from './feetOnMat'
 import { squatLoss, type DepthPoint, type Loss } from './squatLoss'
@@ -75,7 +75,7 @@ export function findFeet(
       frames: summed.timesS.length,
       neededFrames: references.fewestFrames,
     })
-  const dead = deadCellsOf(summed.contacts, meta)
+  const dead = deadCellsOf(summed.contacts, meta, references)
   const feet = summed.contacts.flatMap((contact) => {
     fillDeadCells(contact.sumKpa, dead)
     fillDeadCells(contact.peakKpa, dead)
@@ -104,7 +104,7 @@ export function analysePressure(
     const sums = new SummingPass(frames.meta, references)
     frames.forEach((tS, kpa, offset) => sums.take(tS, kpa, offset))
     const found = findFeet(sums.result(), frames.meta, references, wishes)
-    const traces = new TracePass(found.feet, frames.meta, found.dead)
+    const traces = new TracePass(found.feet, frames.meta, found.dead, references)
     frames.forEach((tS, kpa, offset) => traces.take(tS, kpa, offset))
     return readTraces(found, traces.result(), frames.meta, references, wishes)
   })
@@ -223,18 +223,15 @@ function footFacts({ contact, foot }: Found['feet'][number], copMatMm: Point, wi
   }
 }
 
-/** Joint heads as found; toe pads lie in front of them by the usual shares of the foot's length. */
-function tripodOf(foot: FootOnMat, points: 'heads' | 'pads') {
+/** The three points in the foot frame: joint heads as found, or the toe pads in front of them. */
+function tripodOf(foot: FootOnMat, points: 'heads' | 'pads'): Tripod {
   const { heelMatMm, m1MatMm, m5MatMm } = foot.landmarks
-  const [heel, m1, m5] = [heelMatMm, m1MatMm, m5MatMm].map(foot.toFoot) as [Point, Point, Point]
-  const l = foot.print.lengthMm.value
-  return points === 'heads'
-    ? { heelFootMm: heel, m1FootMm: m1, m5FootMm: m5 }
-    : {
-        heelFootMm: heel,
-        m1FootMm: { x: m1.x, y: m1.y + 0.215 * l },
-        m5FootMm: { x: m5.x, y: m5.y + 0.17 * l },
-      }
+  const heads = {
+    heelFootMm: foot.toFoot(heelMatMm),
+    m1FootMm: foot.toFoot(m1MatMm),
+    m5FootMm: foot.toFoot(m5MatMm),
+  }
+  return points === 'heads' ? heads : padsOf(heads, foot.print.lengthMm.value)
 }
 
 function centreOf(trace: FootTrace): Point {

@@ -1,20 +1,24 @@
 import type { Contact } from './sumUp'
+import type { References } from '../reference'
 import type { RecordingMeta } from './recording'
 
 /** A cell that never answered though its neighbours did, and the cells it is filled from. */
 export type DeadCell = { cell: number; row: number; col: number; neighbours: number[] }
 
 const loadedNeighbours = 6 // of eight: a notch in a foot's border has fewer
-// a gap between toe and ball is empty too, but its borders press little; of the mean of all loaded cells
-const pressingShare = 0.35
 
 /** Cells that stay silent through every stretch of contact while most of the cells around them carry load. */
-export function deadCellsOf(contacts: readonly Contact[], meta: RecordingMeta): DeadCell[] {
+export function deadCellsOf(
+  contacts: readonly Contact[],
+  meta: RecordingMeta,
+  references: References,
+): DeadCell[] {
   const { rows, cols } = meta
   const sum = new Float64Array(rows * cols)
   for (const contact of contacts) for (let c = 0; c < sum.length; c++) sum[c]! += contact.sumKpa[c]!
   const loaded = sum.filter((v) => v > 0)
-  const pressing = (pressingShare * loaded.reduce((s, v) => s + v, 0)) / Math.max(1, loaded.length)
+  // a gap between toe and ball is empty too, but its borders press little
+  const pressing = (references.matDeadShare * loaded.reduce((s, v) => s + v, 0)) / Math.max(1, loaded.length)
   const dead: DeadCell[] = []
   for (let row = 1; row < rows - 1; row++)
     for (let col = 1; col < cols - 1; col++) {

@@ -14,6 +14,7 @@ import { bilinear, emptyMask, maskPixel, type BitMask } from '../image'
 import { MeasureError, outcomeOf } from '../problem'
 import type { References } from '../reference'
 import type { Side } from '../side'
+import { columnBetweenFeet } from './loadCentres'
 import type { Contact } from './sumUp'
 import type { RecordingMeta } from './recording'
 
@@ -57,7 +58,8 @@ export function feetOnMat(
   const mask = contactMask(picture, meta, references)
   const mmPerPx = meta.pitchMm / finer
   const found = separatePrints(mask, mmPerPx, references)
-  const prints = found.length === 1 && meta.side === 'both' ? parted(found[0]!, picture, meta) : found
+  const prints =
+    found.length === 1 && meta.side === 'both' ? parted(found[0]!, picture, meta, references) : found
   const sideOf = (i: number): Side | undefined =>
     meta.side !== 'both'
       ? meta.side
@@ -89,7 +91,7 @@ function contactMask(picture: Float64Array, meta: RecordingMeta, references: Ref
   const { rows, cols } = meta
   const mask = emptyMask(cols * finer, rows * finer)
   const threshold = meta.task === 'walk' ? references.matEdgePeakKpa : references.matEdgeMeanKpa
-  const cover = coverOf(picture, meta, threshold)
+  const cover = coverOf(picture, meta, threshold, references.matRimShare)
   const size = { widthPx: cols, heightPx: rows }
   for (let y = 0; y < rows * finer; y++)
     for (let x = 0; x < cols * finer; x++) {
@@ -100,7 +102,12 @@ function contactMask(picture: Float64Array, meta: RecordingMeta, references: Ref
 }
 
 /** How much of each cell is covered, 0 to 1. */
-function coverOf(picture: Float64Array, { rows, cols }: RecordingMeta, threshold: number): Float32Array {
+function coverOf(
+  picture: Float64Array,
+  { rows, cols }: RecordingMeta,
+  threshold: number,
+  rimShare: number,
+): Float32Array {
   const cover = new Float32Array(rows * cols)
   for (let row = 0; row < rows; row++)
     for (let col = 0; col < cols; col++) {
@@ -119,24 +126,23 @@ function coverOf(picture: Float64Array, { rows, cols }: RecordingMeta, threshold
     }
   return cover
 }
-// pads press less towards their rim even where they fully touch
-const rimShare = 0.7
 
 /** Feet that touch: cut in the emptiest column of the middle, where both halves are still feet. */
-function parted(print: PrintMask, picture: Float64Array, meta: RecordingMeta): PrintMask[] {
+function parted(
+  print: PrintMask,
+  picture: Float64Array,
+  meta: RecordingMeta,
+  references: References,
+): PrintMask[] {
   const { rows, cols } = meta
-  const columns = Float64Array.from({ length: cols }, (_, col) => {
-    let sum = 0
-    for (let row = 0; row < rows; row++) sum += picture[row * cols + col]!
-    return sum
-  })
-  const loaded = columns.reduce<number[]>((list, v, i) => (v > 0 ? [...list, i] : list), [])
+  const isLoaded = (col: number) => {
+    for (let row = 0; row < rows; row++) if (picture[row * cols + col]! > 0) return true
+    return false
+  }
+  const loaded = Array.from({ length: cols }, (_, col) => col).filter(isLoaded)
   const [from, to] = [loaded[0] ?? 0, loaded[loaded.length - 1] ?? 0]
-  if ((to - from) * meta.pitchMm < widestFootMm) return [print]
-  const middle = columns.map((v, i) =>
-    i > from + (to - from) * 0.3 && i < from + (to - from) * 0.7 ? v : Infinity,
-  )
-  const cut = middle.indexOf(Math.min(...middle)) * finer + finer / 2
+  if ((to - from) * meta.pitchMm < references.widestFootMm) return [print]
+  const cut = columnBetweenFeet(picture, meta, from, to) * finer + finer / 2
   const half = (keep: (x: number) => boolean): PrintMask => {
     const { mask } = print
     const words = mask.words.slice()
@@ -147,7 +153,6 @@ function parted(print: PrintMask, picture: Float64Array, meta: RecordingMeta): P
   }
   return [half((x) => x < cut), half((x) => x >= cut)]
 }
-const widestFootMm = 140 // wider contact than any one foot leaves
 
 function footOf(
   print: PrintMask,
@@ -184,7 +189,7 @@ function footOf(
   }
   const measured = measurePrint({ print, axis: laid.axis, side, line, references, raster })
   const cells = cellsNear(print, meta)
-  const points = threePoints(raster, measured, (p) => pressureAt(picture, meta, toMat(p)))
+  const points = threePoints(raster, measured, (p) => pressureAt(picture, meta, toMat(p)), references)
   const landmarks: MatLandmarks = {
     heelEndMatMm: toMat({ x: 0, y: 0 }),
     toeEndMatMm: toMat({ x: 0, y: measured.lengthMm.value }),
@@ -239,12 +244,13 @@ function pressureAt(picture: Float64Array, meta: RecordingMeta, m: Point): numbe
   )
 }
 
-// where the pads lie in the toeless print: practice defaults, then drawn to the pressure nearby
-const headShares = { m1: { fromMedial: 0.17, along: 0.855 }, m5: { fromLateral: 0.145, along: 0.775 } }
-const seekMm = 9
-
 /** Heel pad, first and fifth joint head: from the print's own borders, then towards the pressure about them. */
-function threePoints(raster: FootRaster, measured: PrintMeasures, kpaAt: (pFootMm: Point) => number) {
+function threePoints(
+  raster: FootRaster,
+  measured: PrintMeasures,
+  kpaAt: (pFootMm: Point) => number,
+  r: References,
+) {
   const l = measured.toelessLengthMm.value
   const slices = slicesOf(raster)
   const borders = (share: number) => {
@@ -255,18 +261,17 @@ function threePoints(raster: FootRaster, measured: PrintMeasures, kpaAt: (pFootM
       lateral: Math.min(...near.map((s) => s.lateralXMm)),
     }
   }
-  const ball = borders(headShares.m1.along)
-  const outer = borders(headShares.m5.along)
+  const ball = borders(r.matM1Along)
+  const outer = borders(r.matM5Along)
   const width = ball.medial - Math.min(ball.lateral, outer.lateral)
-  const guess = {
-    m1: { x: ball.medial - headShares.m1.fromMedial * width, y: headShares.m1.along * l },
-    m5: { x: outer.lateral + headShares.m5.fromLateral * width, y: headShares.m5.along * l },
-  }
-  const heel = { x: 0, y: 0.135 * l }
   return {
-    heel: towardsPressure(heel, kpaAt, 14),
-    m1: towardsPressure(guess.m1, kpaAt, seekMm),
-    m5: towardsPressure(guess.m5, kpaAt, seekMm),
+    heel: towardsPressure({ x: 0, y: r.matHeelAlong * l }, kpaAt, r.matSeekHeelMm),
+    m1: towardsPressure({ x: ball.medial - r.matM1Inward * width, y: r.matM1Along * l }, kpaAt, r.matSeekMm),
+    m5: towardsPressure(
+      { x: outer.lateral + r.matM5Inward * width, y: r.matM5Along * l },
+      kpaAt,
+      r.matSeekMm,
+    ),
   }
 }
 

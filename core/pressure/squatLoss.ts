@@ -43,7 +43,7 @@ export function squatLoss(
   }
   if (crossed < 0) return undefined
   // a stronger filter would draw the corner out and forward in time
-  const begun = onset(zeroLagLowPass(raw, references.lossOnsetHz, rateHz), crossed, rateHz)
+  const begun = onset(zeroLagLowPass(raw, references.lossOnsetHz, rateHz), crossed, rateHz, references)
   const atS = timesS[0]! + begun / rateHz
   const reach = even.subarray(crossed, Math.min(even.length, crossed + Math.round(1.5 * rateHz)))
   return { atS, depthPct: depthAt(input.depth, atS), shiftMm: Math.max(...reach) - even[begun]! }
@@ -68,9 +68,9 @@ function risesOf(values: Float64Array, baseline: number, gap: number): Float64Ar
 }
 
 /** The corner of the two lines, level and rising, that fit best around the crossing. */
-function onset(values: Float64Array, crossed: number, rateHz: number): number {
-  const from = Math.max(0, crossed - Math.round(0.4 * rateHz))
-  const to = Math.min(values.length - 1, crossed + Math.round(0.2 * rateHz))
+function onset(values: Float64Array, crossed: number, rateHz: number, references: References): number {
+  const from = Math.max(0, crossed - Math.round(references.lossCornerBeforeS * rateHz))
+  const to = Math.min(values.length - 1, crossed + Math.round(references.lossCornerAfterS * rateHz))
   let best = { at: crossed, error: Infinity }
   for (let corner = from + 8; corner < Math.min(to - 4, crossed + 1); corner++) {
     let level = 0

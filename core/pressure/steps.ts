@@ -50,7 +50,8 @@ export function readStep(trace: FootTrace, references: References): StepReading 
     stanceS,
     copExcursionPct: isPartial ? undefined : excursionPct(path, lengthMm, foot.widthAtTwoThirdsMm),
     peakMedialAtPct: isPartial ? undefined : medialPeakPct(path, at, references),
-    pushOff: path[path.length - 1]!.x > foot.print.ballWidthMm * 0.02 ? 'bigToe' : 'lesserToes',
+    pushOff:
+      path[path.length - 1]!.x > foot.print.ballWidthMm * references.pushOffInward ? 'bigToe' : 'lesserToes',
     pathFootMm: path,
     isPartial,
   }
@@ -99,15 +100,20 @@ function medialPeakPct(
     // five points together: one noisy frame is no peak
     let out = 0
     for (let k = -2; k <= 2; k++) out += (path[i + k]!.x - line(path[i + k]!.y)) / 5
-    const isPeak = isTurn(path, line, i)
+    const isPeak = isTurn(path, line, i, references)
     if (isPeak && (!best || out > best.out)) best = { pct: at[i]! * 100, out }
   }
   return best?.pct
 }
 
 /** A real turn: the load was further out before and after. */
-function isTurn(path: readonly Point[], line: (y: number) => number, i: number): boolean {
+function isTurn(
+  path: readonly Point[],
+  line: (y: number) => number,
+  i: number,
+  references: References,
+): boolean {
   const out = (k: number) => path[k]!.x - line(path[k]!.y)
-  const reach = Math.max(3, Math.round(path.length * 0.08))
+  const reach = Math.max(3, Math.round(path.length * references.medialTurnReach))
   return out(i) > out(Math.max(0, i - reach)) && out(i) > out(Math.min(path.length - 1, i + reach))
 }

@@ -1,3 +1,4 @@
+import type { References } from '../reference'
 import type { DeadCell } from './deadCells'
 import { cellMiddle, type FootOnMat } from './feetOnMat'
 import { Growing, type Contact } from './sumUp'
@@ -26,8 +27,6 @@ type Following = {
   dead: DeadCell[]
 }
 
-const leastN = 2 // below this a centre of pressure is the noise of a few cells
-
 /** Second pass: follows the centre of pressure of each foot found. */
 export class TracePass {
   private readonly following: Following[]
@@ -37,6 +36,7 @@ export class TracePass {
     feet: readonly { contact: Contact; foot: FootOnMat }[],
     private readonly meta: RecordingMeta,
     dead: readonly DeadCell[],
+    private readonly references: References,
   ) {
     this.cellN = (meta.pitchMm / 1000) ** 2 * 1000
     this.following = feet.map(({ contact, foot }) => {
@@ -77,7 +77,7 @@ export class TracePass {
         y += v * at.y
       }
       const loadN = sum * this.cellN
-      if (loadN < leastN) continue
+      if (loadN < this.references.matTraceN) continue
       f.times.push(tS)
       f.loads.push(loadN)
       f.xs.push(x / sum)

@@ -41,8 +41,20 @@ export function tripodPoints(
   points: 'heads' | 'pads',
 ): Tripod {
   const { lengthMm: l, ballWidthMm: w } = foot
-  const heelFootMm = { x: 0, y: l * 0.11 }
-  return points === 'heads'
-    ? { heelFootMm, m1FootMm: { x: w * 0.31, y: l * 0.725 }, m5FootMm: { x: -w * 0.4, y: l * 0.62 } }
-    : { heelFootMm, m1FootMm: { x: w * 0.29, y: l * 0.94 }, m5FootMm: { x: -w * 0.42, y: l * 0.79 } }
+  const heads = {
+    heelFootMm: { x: 0, y: l * 0.11 },
+    m1FootMm: { x: w * 0.31, y: l * 0.725 },
+    m5FootMm: { x: -w * 0.4, y: l * 0.62 },
+  }
+  return points === 'heads' ? heads : padsOf(heads, l)
+}
+
+/** The toe pads in front of the joint heads, by the usual proportions of a foot of this length. */
+export function padsOf(heads: Tripod, lengthMm: number): Tripod {
+  const before = (p: Point, share: number) => ({ x: p.x, y: p.y + share * lengthMm })
+  return {
+    heelFootMm: heads.heelFootMm,
+    m1FootMm: before(heads.m1FootMm, 0.215),
+    m5FootMm: before(heads.m5FootMm, 0.17),
+  }
 }

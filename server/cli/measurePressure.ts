@@ -47,7 +47,7 @@ async function readTwice(file: string, points: 'heads' | 'pads'): Promise<Pressu
     (begun) => (sums = new SummingPass(begun, references)),
   )
   const found = findFeet(sums!.result(), meta, references, { points })
-  const traces = new TracePass(found.feet, meta, found.dead)
+  const traces = new TracePass(found.feet, meta, found.dead, references)
   await readRecording(createReadStream(file, { highWaterMark: 1 << 18 }), (tS, kpa, offset) =>
     traces.take(tS, kpa, offset),
   )

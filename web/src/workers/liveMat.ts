@@ -1,10 +1,13 @@
 import { contours } from 'd3-contour'
 import {
   findFeet,
+  loadPoints,
   type FrameStore,
+  type LoadPoint,
   type MatLandmarks,
   type RecordingMeta,
   type SummingPass,
+  type Who,
 } from '@sturvo/core/pressure'
 import { outcomeOf } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
@@ -15,8 +18,6 @@ export const isobarsKpa = [5, 20, 50, 90, 140, 200, 300] as const
 export const tailS = 2
 
 export type Isobar = { kpa: number; /** x, y, x, y … in mm of the mat */ ringsMm: Float32Array[] }
-export type LoadPoint = { xMm: number; yMm: number; loadN: number }
-export type Who = Side | 'both'
 export type SeenFoot = { side: Side; landmarks: MatLandmarks }
 
 /** What there is to see of one moment. */
@@ -95,63 +96,13 @@ function finer(kpa: ArrayLike<number>, meta: RecordingMeta, box: Box) {
   return { rows, cols, values, peak }
 }
 
-/** The column between two feet: the emptiest of the middle, over what was summed so far. */
-export function columnBetween(sum: ArrayLike<number>, { rows, cols }: RecordingMeta): number {
-  let best = { col: Math.floor(cols / 2), load: Infinity }
-  for (let col = Math.floor(cols * 0.3); col < cols * 0.7; col++) {
-    let load = Math.abs(col - cols / 2) * 1e-6 // of equals, the one in the middle
-    for (let row = 0; row < rows; row++) load += sum[row * cols + col]!
-    if (load < best.load) best = { col, load }
-  }
-  return best.col
-}
-
-/** Load centres of one frame, left and right of a column and together. */
-export function pointsOf(
-  kpa: ArrayLike<number>,
-  { rows, cols, pitchMm, side }: RecordingMeta,
-  cut: number | undefined,
-): { points: MatMoment['points']; peakKpa: number } {
-  const part = () => ({ n: 0, x: 0, y: 0 })
-  const halves = [part(), part()] as const
-  let peakKpa = 0
-  for (let row = 0; row < rows; row++)
-    for (let col = 0; col < cols; col++) {
-      const v = kpa[row * cols + col]!
-      if (v <= 0) continue
-      if (v > peakKpa) peakKpa = v
-      const half = halves[cut !== undefined && col >= cut ? 1 : 0]
-      half.n += v
-      half.x += v * (col + 0.5)
-      half.y += v * (row + 0.5)
-    }
-  const cellN = (pitchMm / 1000) ** 2 * 1000
-  const point = (h: ReturnType<typeof part>): LoadPoint | undefined =>
-    h.n * cellN < leastN
-      ? undefined
-      : { xMm: (h.x / h.n) * pitchMm, yMm: (h.y / h.n) * pitchMm, loadN: h.n * cellN }
-  const [a, b] = halves
-  const points: MatMoment['points'] = {}
-  const set = (who: Who, p: LoadPoint | undefined) => {
-    if (p) points[who] = p
-  }
-  if (side !== 'both') set(side, point(a))
-  else if (cut === undefined) set('both', point(a))
-  else {
-    set('left', point(a))
-    set('right', point(b))
-    set('both', point({ n: a.n + b.n, x: a.x + b.x, y: a.y + b.y }))
-  }
-  return { points, peakKpa }
-}
-const leastN = 5
-
 /** One moment of a recording with its tail. */
 export function momentOf(
   store: FrameStore,
   index: number,
   cut: number | undefined,
   scratch: Float32Array,
+  references: References,
 ): MatMoment {
   const tailsMm: MatMoment['tailsMm'] = {}
   const times = store.timesS
@@ -160,20 +111,14 @@ export function momentOf(
   while (first > 0 && endS - times[first - 1]! <= tailS) first--
   // thirty points draw the same line as two hundred
   const every = Math.max(1, Math.floor((index - first) / 30))
-  for (let i = first; i < index; i += every) {
+  const at = (i: number) => {
     store.read(i, scratch)
-    const { points } = pointsOf(scratch, store.meta, cut)
-    for (const who of ['left', 'right', 'both'] as const) {
-      const p = points[who]
-      if (p) (tailsMm[who] ??= []).push(p.xMm, p.yMm)
-    }
+    const seen = loadPoints(scratch, store.meta, cut, references)
+    for (const [who, p] of Object.entries(seen.points)) (tailsMm[who as Who] ??= []).push(p.xMm, p.yMm)
+    return seen
   }
-  store.read(index, scratch)
-  const { points, peakKpa } = pointsOf(scratch, store.meta, cut)
-  for (const who of ['left', 'right', 'both'] as const) {
-    const p = points[who]
-    if (p) (tailsMm[who] ??= []).push(p.xMm, p.yMm)
-  }
+  for (let i = first; i < index; i += every) at(i)
+  const { points, peakKpa } = at(index)
   const { left, right } = points
   return {
     tS: endS,

@@ -2,7 +2,7 @@ import { csvHead, csvLine, framesInMemory, writePressureCsv, type RecordingMeta 
 import { referenceValues } from '@sturvo/core/reference'
 import { defaultMatClient, matScene, recordScene, twoFootGrid, usualMatFaults } from '@sturvo/core/synthetic'
 import { packFrame, type Device, type StreamRequest } from '@sturvo/schema'
-import { columnBetween, isobarsOf, pointsOf } from './liveMat'
+import { isobarsOf } from './liveMat'
 import { MatRecorder, type FrameLine, type RecordRequest } from './matRecorder'
 
 const references = referenceValues()
@@ -194,14 +194,6 @@ describe('what is drawn', () => {
   test('a hill at the border of the mat closes too, and nothing is drawn of nothing', () => {
     expect(isobarsOf(hill(0, 0, 120), meta)[0]!.ringsMm.length).toBeGreaterThan(0)
     expect(isobarsOf(new Float32Array(36), meta)).toEqual([])
-  })
-  test('two feet are told apart by the emptiest column, and their loads added', () => {
-    const sum = hill(2, 0, 90).map((v, i) => v + hill(3, 5, 90)[i]!)
-    const cut = columnBetween(sum, meta)
-    expect([2, 3]).toContain(cut)
-    const { points } = pointsOf(sum, meta, cut)
-    expect(points.left!.xMm).toBeLessThan(points.right!.xMm)
-    expect(points.both!.loadN).toBeCloseTo(points.left!.loadN + points.right!.loadN, 6)
   })
 })
 

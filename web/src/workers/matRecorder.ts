@@ -1,9 +1,12 @@
 import {
   analysePressure,
+  columnBetweenFeet,
   FrameStore,
   jobOf,
+  loadPoints,
   matJobTable,
   PressureCsvReader,
+  SteadyWatch,
   SummingPass,
   writePressureCsv,
   type MatJob,
@@ -13,8 +16,15 @@ import {
 } from '@sturvo/core/pressure'
 import { MeasureError, type Outcome } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
-import { unpackFrame, type Device, type StreamRequest, type StreamWord } from '@sturvo/schema'
-import { columnBetween, feetSoFar, momentOf, pointsOf, type MatMoment, type SeenFoot } from './liveMat'
+import {
+  streamWordSchema,
+  unpackFrame,
+  type Device,
+  type StreamRequest,
+  type StreamWord,
+} from '@sturvo/schema'
+import { feetSoFar, momentOf, type MatMoment, type SeenFoot } from './liveMat'
+import { unpacked } from './unpacked'
 
 export type Phase = 'idle' | 'connecting' | 'countDown' | 'settling' | 'recording' | 'done' | 'failed'
 
@@ -52,10 +62,6 @@ export type FrameLine = {
 }
 
 const comesBackS = 10
-const steadyForS = 1
-const steadyMm = 6
-const settlesWithinS = 5
-const preRollS = 1
 const sayEvery = 12 // frames between two words to the device
 const feetEveryS = 1
 
@@ -82,9 +88,10 @@ export class MatRecorder {
   private cut: number | undefined
   private feet: SeenFoot[] = []
   private feetAtS = -Infinity
-  private settling: { tS: number; x: number; y: number }[] = []
+  private steady: SteadyWatch | undefined
   private preRoll: { tS: number; kpa: Float32Array }[] = []
   private scratch = new Float32Array(0)
+  private references: References | undefined
 
   constructor(
     private readonly connect: (deviceId: string) => FrameLine,
@@ -112,7 +119,8 @@ export class MatRecorder {
     this.feetAtS = -Infinity
     this.lost = 0
     this.lastSequence = 0
-    this.settling = []
+    this.steady = new SteadyWatch(references)
+    this.references = references
     this.preRoll = []
   }
 
@@ -123,8 +131,9 @@ export class MatRecorder {
     this.line = line
     line.onMessage((data) => {
       if (this.line !== line) return
-      if (typeof data === 'string') this.hear(JSON.parse(data) as StreamWord)
-      else this.take(data)
+      if (typeof data !== 'string') return this.take(data)
+      const word = streamWordSchema.safeParse(JSON.parse(data))
+      if (word.success) this.hear(word.data)
     })
     line.onClosed(() => {
       if (this.line !== line) return
@@ -199,23 +208,12 @@ export class MatRecorder {
   }
 
   private settle(tS: number, kpa: Float32Array, request: RecordRequest): void {
+    const { steadyS, steadyWithinS } = request.references
     this.preRoll.push({ tS, kpa })
-    while (this.preRoll.length > 0 && tS - this.preRoll[0]!.tS > preRollS) this.preRoll.shift()
-    const { points } = pointsOf(kpa, { ...this.store!.meta, side: 'both' }, undefined)
-    const at = points.both
-    if (!at || at.loadN < request.references.matContactN) {
-      this.settling = []
-      return
-    }
-    this.settling.push({ tS, x: at.xMm, y: at.yMm })
-    while (this.settling.length > 0 && tS - this.settling[0]!.tS > steadyForS) this.settling.shift()
-    const standsS = tS - this.settling[0]!.tS
-    const spread = (pick: (p: { x: number; y: number }) => number) =>
-      Math.max(...this.settling.map(pick)) - Math.min(...this.settling.map(pick))
-    const isSteady =
-      standsS >= steadyForS * 0.95 && spread((p) => p.x) < steadyMm && spread((p) => p.y) < steadyMm * 2
-    if (isSteady || this.nowMs() - this.beganMs > (request.countDownS + settlesWithinS) * 1000)
-      this.beginNow()
+    while (tS - this.preRoll[0]!.tS > steadyS) this.preRoll.shift()
+    const { points } = loadPoints(kpa, { ...this.store!.meta, side: 'both' }, undefined, request.references)
+    const isSteady = this.steady!.take(tS, points.both)
+    if (isSteady || this.nowMs() - this.beganMs > (request.countDownS + steadyWithinS) * 1000) this.beginNow()
   }
 
   /** Ends the waiting by hand. */
@@ -243,7 +241,7 @@ export class MatRecorder {
     for (let i = 0; i < running.length; i++) running[i]! += kpa[i]!
     if (store.meta.task === 'walk' || ownS - this.feetAtS < feetEveryS) return
     this.feetAtS = ownS
-    if (store.meta.side === 'both') this.cut = columnBetween(running, store.meta)
+    if (store.meta.side === 'both') this.cut = columnBetweenFeet(running, store.meta)
     if (store.count >= references.fewestFrames) this.feet = feetSoFar(this.sums!, store.meta, references)
   }
 
@@ -307,7 +305,7 @@ export class MatRecorder {
       meta: store?.meta,
       moment:
         store && at !== undefined
-          ? momentOf(store, at, this.cut, this.scratch)
+          ? momentOf(store, at, this.cut, this.scratch, this.references!)
           : live && store
             ? this.waitingMoment(live, store.meta)
             : undefined,
@@ -324,6 +322,7 @@ export class MatRecorder {
       0,
       meta.side === 'both' && meta.task !== 'walk' ? Math.floor(meta.cols / 2) : undefined,
       this.scratch,
+      this.references!,
     )
   }
 
@@ -385,6 +384,7 @@ export class MatRecorder {
     this.cut = other.cut
     this.feet = other.feet
     this.scratch = other.scratch
+    this.references = other.references
     this.phase = 'done'
   }
 
@@ -408,48 +408,4 @@ export class MatRecorder {
     writePressureCsv(store, (bytes) => parts.push(new Blob([bytes as Uint8Array<ArrayBuffer>])))
     return new Response(new Blob(parts).stream().pipeThrough(new CompressionStream('gzip'))).blob()
   }
-}
-
-/** Unpacks what begins as gzip does; tells how many bytes went in. */
-function unpacked(
-  stream: ReadableStream<Uint8Array>,
-  onBytes: (bytes: number) => void,
-): ReadableStream<Uint8Array> {
-  let bytes = 0
-  const counted = stream.pipeThrough(
-    new TransformStream<Uint8Array, Uint8Array>({
-      transform(chunk, to) {
-        bytes += chunk.length
-        onBytes(bytes)
-        to.enqueue(chunk)
-      },
-    }),
-  )
-  let unpacker: { writer: WritableStreamDefaultWriter<BufferSource>; reading: Promise<void> } | undefined
-  let isFirst = true
-  return counted.pipeThrough(
-    new TransformStream<Uint8Array, Uint8Array>({
-      async transform(chunk, to) {
-        if (isFirst && chunk[0] === 0x1f && chunk[1] === 0x8b) {
-          const gunzip = new DecompressionStream('gzip')
-          const reader = gunzip.readable.getReader()
-          const reading = (async () => {
-            for (let part = await reader.read(); !part.done; part = await reader.read())
-              to.enqueue(part.value)
-          })()
-          // told about at the next write or at the end, not as a stray rejection
-          reading.catch(() => undefined)
-          unpacker = { writer: gunzip.writable.getWriter(), reading }
-        }
-        isFirst = false
-        if (unpacker) await unpacker.writer.write(chunk as BufferSource)
-        else to.enqueue(chunk)
-      },
-      async flush() {
-        if (!unpacker) return
-        await unpacker.writer.close()
-        await unpacker.reading
-      },
-    }),
-  )
 }

@@ -1,8 +1,8 @@
-import type { MatLandmarks, RecordingMeta } from '@sturvo/core/pressure'
+import type { MatLandmarks, RecordingMeta, Who } from '@sturvo/core/pressure'
 import { outcomeOf } from '@sturvo/core/problem'
 import { legs, tripodShares, type Leg, type TripodShares } from '@sturvo/core/tripod'
 import { colourOf } from '../../../app/theme'
-import { isobarsKpa, type MatMoment, type SeenFoot, type Who } from '../../../workers/liveMat'
+import { isobarsKpa, type MatMoment, type SeenFoot } from '../../../workers/liveMat'
 
 export type MatPlace = { scale: number; leftPx: number; bottomPx: number }
 type Scheme = 'light' | 'dark'
