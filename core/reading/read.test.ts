@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { classChances } from '../arch'
 import { emptyFoot, type FootValues } from '../measures'
 import { referenceValues } from '../reference'
-import { createReader, defaultSettings, expectedGain, read, type VisitFacts } from './index'
+import { createReader, defaultSettings, expectedGain, read, worstRegion, type VisitFacts } from './index'
 
 const references = referenceValues()
 const foot = (
@@ -342,4 +342,31 @@ test('no finding ever holds NaN or Infinity, whatever was entered', () => {
       expect(text).not.toContain('BROKEN')
     }),
   )
+})
+
+describe('the angle of the shin', () => {
+  const ankleOf = (numbers: Record<string, number>) =>
+    read(
+      { ...empty, feet: { left: { ...emptyFoot, numbers }, right: emptyFoot } },
+      references,
+      defaultSettings,
+    ).findings.find((f) => f.id === 'kneeToWall.left')
+  test('stands in for the tape where nobody used one', () => {
+    expect(ankleOf({ shinAngle: 27 })).toMatchObject({
+      kind: 'range',
+      value: expect.closeTo(75, 6),
+      concern: 'work',
+    })
+    expect(ankleOf({ shinAngle: 46 })).toMatchObject({ concern: 'fine' })
+  })
+  test('gives way to the tape', () =>
+    expect(ankleOf({ shinAngle: 27, kneeToWall: 130 })).toMatchObject({ value: 130 }))
+})
+test('it hurts most on this side, or else anywhere', () => {
+  const pain = (side: 'left' | 'right', along: number, worst: number) =>
+    ({ side, view: 'sole', along, kind: 'pain', worst, when: [] }) as const
+  const marks = [pain('left', 0.1, 3), pain('left', 0.7, 6), pain('right', 0.9, 9)]
+  expect(worstRegion(marks, 'left', references)).toBe('ball')
+  expect(worstRegion(marks.slice(0, 2), 'right', references)).toBe('ball')
+  expect(worstRegion([], 'left', references)).toBeUndefined()
 })

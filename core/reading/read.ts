@@ -2,6 +2,7 @@ import type { MotionChances } from '../arch'
 import { readCautions, type CautionReading } from '../cautions'
 import type { GradeReading } from '../deformity'
 import type { ShelfReading } from '../footwear'
+import type { FootValues } from '../measures'
 import type { References } from '../reference'
 import { bySide, sides, type BySide } from '../side'
 import { spacingStart, type SpacingStart } from '../spacing'
@@ -48,17 +49,18 @@ const always: StepRunner = (_, input, compute) => compute(input)
 
 /**
  * Every finding of a visit.
- * @param facts values of the visit, mm, degrees, seconds, kg
+ * @param asMeasured values of the visit, mm, degrees, seconds, kg
  * @param references the table in force
  * @param run memo by step; left out, every step is computed
  * @returns findings, plan and what would make it surer
  */
 export function read(
-  facts: VisitFacts,
+  asMeasured: VisitFacts,
   references: References,
   settings: PracticeSettings,
   run: StepRunner = always,
 ): VisitReading {
+  const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
   const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
   const look = bySide((side) =>
     run(
@@ -159,8 +161,15 @@ export function read(
       .map((f) => ({ ...f, weight: f.weight * relevance(f, facts, references) }))
       .sort((a, b) => b.weight - a.weight),
     testNext: testsNext(facts, grades, look, references),
-    valueCount: countValues(facts),
+    valueCount: countValues(asMeasured),
   }
+}
+
+/** Who measured the angle of the shin instead of the distance to the wall said the same in other units. */
+function withShinAngle(foot: FootValues, references: References): FootValues {
+  const { kneeToWall, shinAngle } = foot.numbers
+  if (kneeToWall !== undefined || shinAngle === undefined || foot.states.kneeToWall === 'cannot') return foot
+  return { ...foot, numbers: { ...foot.numbers, kneeToWall: shinAngle / references.shinPerMm } }
 }
 
 type Gathered = {

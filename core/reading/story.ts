@@ -62,3 +62,15 @@ export function regionOf({ view, along }: Pick<BodyMark, 'view' | 'along'>, r: R
         ? 'ball'
         : 'toes'
 }
+
+/** Where it hurts most: on this side, or else anywhere. Undefined where nothing hurts. */
+export function worstRegion(
+  marks: readonly BodyMark[],
+  side: BodyMark['side'],
+  r: References,
+): Region | undefined {
+  const pains = marks.filter((m) => m.kind === 'pain')
+  const here = pains.filter((m) => m.side === side)
+  const [worst] = (here.length > 0 ? here : pains).toSorted((a, b) => (b.worst ?? 0) - (a.worst ?? 0))
+  return worst && regionOf(worst, r)
+}

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry'
 import { bySide, sides, type BySide, type Side } from '../side'
+import { weightN } from '../units'
 import { contactShape } from './contact'
 import { neutralFoot, type FootShape } from './footShape'
 import { matFoot, pressInto, solveLoads, type MatFoot, type MatGrid, type SourceLoads } from './matFoot'
@@ -70,8 +71,6 @@ export function defaultMatClient(change: Partial<MatClient> = {}): MatClient {
 export const twoFootGrid: MatGrid = { rows: 48, cols: 96, pitchMm: 7 }
 export const squareGrid: MatGrid = { rows: 64, cols: 64, pitchMm: 7 }
 
-const gravityMS2 = 9.80665
-
 type Step = { foot: MatFoot; side: Side; startS: number; stanceS: number }
 
 /** A client on a mat: the pressure at any moment, and what is true of it. */
@@ -126,7 +125,7 @@ function standScene(client: MatClient, options: SceneOptions): MatScene {
   const shareWave = waves(chance)
   const factor = options.eyesShut ? client.eyesShutFactor : 1
   const oneLeg = options.task === 'single' ? 1.9 : 1
-  const bodyN = client.bodyMassKg * gravityMS2
+  const bodyN = weightN(client.bodyMassKg)
   const bias: SourceLoads = Object.fromEntries(client.toesLifted.map((t) => [`toe${t + 1}`, 0.001]))
   const depthAt = (tS: number) => (options.task === 'squat' ? squatDepth(tS, client.squat) : 0)
   const standing = options.task === 'single' ? [options.side ?? 'left'] : sides
@@ -226,7 +225,7 @@ function walkScene(client: MatClient, options: SceneOptions): MatScene {
     steps.push({ foot, side, startS: at, stanceS })
     at += stanceS + between
   }
-  const bodyN = client.bodyMassKg * gravityMS2
+  const bodyN = weightN(client.bodyMassKg)
   const solved = (tS: number) => {
     const step = steps.find((s) => tS > s.startS && tS < s.startS + s.stanceS)
     if (!step) return undefined

@@ -55,6 +55,10 @@ test('rolling in loads the inner ball more; lifted toes and a wedge roll it less
   expect(read({ forefootDeg: 8, areToesLifted: true }).rollDeg).toBeLessThan(rolled.rollDeg)
   expect(read({ forefootDeg: 8, wedgesMm: { m1: 6, m5: 0, heel: 0 } }).rollDeg).toBeLessThan(rolled.rollDeg)
 })
+test('the loads are the shares of the load', () => {
+  const { shares, loadsN } = read({ forefootDeg: 5, loadN: 400 })
+  for (const leg of ['h', 'm1', 'm5'] as const) expect(loadsN[leg]).toBeCloseTo(shares[leg] * 400, 9)
+})
 test('a raised heel takes load off the heel', () => {
   expect(read({ wedgesMm: { m1: 0, m5: 0, heel: 10 } }).shares.h).toBeLessThan(read({}).shares.h)
 })

@@ -29,8 +29,9 @@ export type RigidAnswer = {
   kneeDriftMm: number
   /** load centre after rolling and after the wedges, foot frame */
   copFootMm: Point
-  /** on three points after rolling */
+  /** on three points after rolling, and the same in newtons */
   shares: TripodShares
+  loadsN: TripodShares
   /** on the two or three points that touch as long as it does not roll */
   heldShares: TripodShares
 }
@@ -57,13 +58,15 @@ export function rigidTripod(foot: RigidFoot, references: References): RigidAnswe
     // a raised heel tips the body forward, and it stands up again about half way
     y: foot.copFootMm.y + wedgesMm.heel * references.heelWedgeShift,
   }
+  const shares = tripodShares(tripod, copFootMm)
   return {
     gapM1Mm,
     gapM5Mm,
     rollDeg,
     kneeDriftMm,
     copFootMm,
-    shares: tripodShares(tripod, copFootMm),
+    shares,
+    loadsN: { h: shares.h * foot.loadN, m1: shares.m1 * foot.loadN, m5: shares.m5 * foot.loadN },
     heldShares: heldShares(tripod, { x: foot.copFootMm.x, y: copFootMm.y }, { gapM1Mm, gapM5Mm }),
   }
 }

@@ -285,7 +285,7 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
           `, furthest at ${num(f.timing.peakAtPct, 0)} % of stance.`,
         ],
         detail: f.timing.from === 'mat' ? 'from the load on the mat' : 'from the heel angle series',
-        evidence: `Usual 30 to 50 %; before ${num(shipped.peakEarlyPct, 0)} % early, after ${num(shipped.peakLatePct, 0)} % late.${
+        evidence: `Usual ${num(shipped.peakUsualFromPct, 0)} to ${num(shipped.peakUsualToPct, 0)} %; before ${num(shipped.peakEarlyPct, 0)} % early, after ${num(shipped.peakLatePct, 0)} % late.${
           f.timing.copExcursionPct === undefined
             ? ''
             : ` Excursion index ${num(f.timing.copExcursionPct, 0)} % (Song 1996).`

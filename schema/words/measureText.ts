@@ -356,7 +356,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   shinAngle: w(
     'Shin angle',
     '° from upright, heel down',
-    'The shin leans forward over a flat heel to its end. About 3.6° for each centimetre of knee-to-wall.',
+    'The shin leans forward over a flat heel to its end. About 3.6° for each centimetre of knee-to-wall, and stands in for it where that was not measured.',
     'range',
   ),
   bigToeStanding: w(

@@ -1,4 +1,4 @@
-import { Button, Group, Modal, SegmentedControl, Slider, Switch } from '@mantine/core'
+import { Button, Group, Modal, Slider, Switch } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { footShapeOf, rigidRear, svgPath } from '@sturvo/core/drawing'
 import { outcomeOf } from '@sturvo/core/problem'
@@ -14,6 +14,7 @@ import {
   type Tripod,
 } from '@sturvo/core/tripod'
 import { num } from '@sturvo/schema/words'
+import { SideChoice } from '../../../parts/SideChoice'
 import room from '../../../parts/Room.module.css'
 import { useOpenVisit, type OpenVisit } from '../visitContext'
 import classes from './simulator.module.css'
@@ -126,15 +127,7 @@ export function SimulatorRoom({ onClosed }: { onClosed: () => void }) {
         <div className={room.beside}>
           <div className={room.side}>
             <Group justify="space-between">
-              <SegmentedControl
-                aria-label="Foot"
-                value={side}
-                onChange={(value) => setSide(value)}
-                data={[
-                  { value: 'left', label: '● Left' },
-                  { value: 'right', label: '■ Right' },
-                ]}
-              />
+              <SideChoice label="Foot" value={side} onChange={setSide} />
               <Button variant="default" onClick={() => setSetting(startFrom(visit, side))}>
                 Start from this client
               </Button>

@@ -1,9 +1,10 @@
-import { Button, Group, SegmentedControl } from '@mantine/core'
+import { Button, Group } from '@mantine/core'
 import { IconFileImport } from '@tabler/icons-react'
 import { useRef, useState } from 'react'
 import { readAngleCsv, readStance, type AngleSeries, type StanceReading } from '@sturvo/core/rearfoot'
 import type { Side } from '@sturvo/core/side'
 import { num, sentenceOf } from '@sturvo/schema/words'
+import { SideChoice } from '../../../parts/SideChoice'
 import room from '../../../parts/Room.module.css'
 import { useFileDrop } from '../../../parts/useFileDrop'
 import { pathOf } from '../rows/measureField'
@@ -81,15 +82,7 @@ export function AngleImport() {
               {num(preview.reading.peakDeg)}° at {num(preview.reading.peakAtPct, 0)} %.
             </p>
             <Group>
-              <SegmentedControl
-                aria-label="For which foot"
-                value={side}
-                onChange={(value) => setSide(value)}
-                data={[
-                  { value: 'left', label: '● Left' },
-                  { value: 'right', label: '■ Right' },
-                ]}
-              />
+              <SideChoice label="For which foot" value={side} onChange={setSide} />
               <Button onClick={() => keep(preview)}>Take over</Button>
               <Button variant="default" onClick={() => setPreview(undefined)}>
                 Leave it

@@ -1,6 +1,7 @@
 import { dexterityMeasures } from '@sturvo/core/measures'
 import { sides, type Side } from '@sturvo/core/side'
 import { measureText } from '@sturvo/schema/words'
+import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
 import rowClasses from '../rows/MirrorRows.module.css'
@@ -51,25 +52,22 @@ function Levels({ task, side }: { task: Task; side: Side }) {
   const { fields, record } = useOpenVisit()
   const value = trialsOf(fields, task, side)[0]
   return (
-    <div
+    <ChoiceRow
       className={classes.dots}
-      data-side={side}
-      role="radiogroup"
-      aria-label={`${measureText[task].name}, ${side}`}
-    >
-      {levels.map((level) => (
-        <button
-          key={level}
-          type="button"
-          role="radio"
-          aria-checked={level === value}
-          title={levelWord[level]}
-          onClick={() => record({ [pathOf(task, side, 1)]: level === value ? null : level })}
-        >
-          {level} <span className="unseen">{levelWord[level]}</span>
-        </button>
-      ))}
-    </div>
+      side={side}
+      name={`${measureText[task].name}, ${side}`}
+      choices={levels.map((level) => ({
+        value: level,
+        title: levelWord[level],
+        content: (
+          <>
+            {level} <span className="unseen">{levelWord[level]}</span>
+          </>
+        ),
+      }))}
+      value={value}
+      onSet={(level) => record({ [pathOf(task, side, 1)]: level })}
+    />
   )
 }
 

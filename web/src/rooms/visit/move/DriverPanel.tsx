@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { Fragment, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { DriverChain, DriverTest } from '@sturvo/core/drivers'
-import { regionOf } from '@sturvo/core/reading'
+import { worstRegion } from '@sturvo/core/reading'
 import { sides, type Side } from '@sturvo/core/side'
 import { complaintText, driverText, evidenceText, linkText, measureText, pct } from '@sturvo/schema/words'
 import { focusRow } from '../goToPart'
@@ -18,13 +18,7 @@ export function DriverPanel() {
   const { reading, facts, references } = useOpenVisit()
   const [isAllShown, setAllShown] = useState(false)
   const { drivers } = reading.driving
-  const complaintOf = (side: Side) => {
-    const pain = facts.marks.filter((m) => m.kind === 'pain')
-    const [worst] = [...pain.filter((m) => m.side === side), ...pain].sort(
-      (a, b) => (b.worst ?? 0) - (a.worst ?? 0),
-    )
-    return worst ? complaintText[regionOf(worst, references)] : complaintText.none
-  }
+  const complaintOf = (side: Side) => complaintText[worstRegion(facts.marks, side, references) ?? 'none']
   const most = Math.max(drivers.left.chains.length, drivers.right.chains.length)
   return (
     <MirrorRows title="what drives it">

@@ -4,6 +4,7 @@ import { postureScore } from '@sturvo/core/posture'
 import { sides, type Side } from '@sturvo/core/side'
 import { judgeDifference } from '@sturvo/core/statistics'
 import { measureText, num, postureText } from '@sturvo/schema/words'
+import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'
@@ -78,44 +79,26 @@ export function PosturePanel() {
 function Choices({ item, side }: { item: PostureItem; side: Side }) {
   const { fields, record } = useOpenVisit()
   const value = trialsOf(fields, item, side)[0]
-  const focused = Math.max(
-    0,
-    values.findIndex((v) => v === value),
-  )
   // mirrored like the feet: rolled in lies towards the middle of the screen
   const order = side === 'left' ? values : [...values].reverse()
   return (
-    <div
+    <ChoiceRow
       className={classes.choices}
-      data-side={side}
-      role="radiogroup"
-      aria-label={`${measureText[item].name}, ${side}`}
-    >
-      {order.map((v) => (
-        <button
-          key={v}
-          type="button"
-          role="radio"
-          aria-checked={v === value}
-          aria-label={`${signed(v)}`}
-          tabIndex={v === values[focused] ? 0 : -1}
-          onClick={() => record({ [pathOf(item, side, 1)]: v === value ? null : v })}
-          onKeyDown={(event) => {
-            const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-            const next = by === undefined ? undefined : order[order.indexOf(v) + by]
-            if (next === undefined) return
-            event.preventDefault()
-            record({ [pathOf(item, side, 1)]: next })
-            const sibling =
-              by === 1 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling
-            if (sibling instanceof HTMLElement) sibling.focus()
-          }}
-        >
-          <PostureDrawing item={item} value={v} />
-          {signed(v)}
-        </button>
-      ))}
-    </div>
+      side={side}
+      name={`${measureText[item].name}, ${side}`}
+      choices={order.map((v) => ({
+        value: v,
+        label: signed(v),
+        content: (
+          <>
+            <PostureDrawing item={item} value={v} />
+            {signed(v)}
+          </>
+        ),
+      }))}
+      value={value}
+      onSet={(v) => record({ [pathOf(item, side, 1)]: v })}
+    />
   )
 }
 

@@ -138,19 +138,18 @@ function scaleOf(
       return {
         low: 0,
         high: 100,
-        usual: [30, 50],
+        usual: [r.peakUsualFromPct, r.peakUsualToPct],
         value: timing?.peakAtPct,
         lowWord: 'contact',
         highWord: 'toes leave',
       }
     case 'control': {
-      const kept =
-        control?.kind === 'holds' ? 100 : control?.kind === 'wavers' ? 70 : control ? 25 : undefined
       return {
         low: 0,
         high: 100,
         usual: [r.squatGoalPct, 100],
-        value: control?.lostAtPct ?? kept,
+        // lost without a depth has no place on the line; the word says it
+        value: control?.lostAtPct ?? (control?.kind === 'holds' ? 100 : undefined),
         lowWord: 'lost at once',
         highWord: 'held',
       }

@@ -2,6 +2,7 @@ import { Button, Group, SegmentedControl, Slider, Switch } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import { measureTable } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
+import { SideChoice } from '../../../parts/SideChoice'
 import { pathOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'
 import classes from './move.module.css'
@@ -31,15 +32,7 @@ export function RaiseCounter() {
         Heel raises <span className={classes.soft}>goal {references.heelRaiseGoal}</span>
       </h3>
       <Group grow>
-        <SegmentedControl
-          aria-label="Rising leg"
-          value={side}
-          onChange={(value) => setSide(value)}
-          data={[
-            { value: 'left', label: '● Left' },
-            { value: 'right', label: '■ Right' },
-          ]}
-        />
+        <SideChoice label="Rising leg" value={side} onChange={setSide} />
         <Switch
           label={`Beat, ${perMinute} a minute`}
           checked={isBeating}

@@ -2,6 +2,7 @@ import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import type { Side } from '@sturvo/core/side'
 import { num } from '@sturvo/schema/words'
+import { SideChoice } from '../../../parts/SideChoice'
 import { pathOf, trialsOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'
 import classes from './move.module.css'
@@ -63,16 +64,7 @@ export function StandTimer() {
         On one leg <span className={classes.soft}>pedal: Page Down</span>
       </h3>
       <Group grow>
-        <SegmentedControl
-          aria-label="Standing leg"
-          value={side}
-          disabled={beganMs !== undefined}
-          onChange={(value) => setSide(value)}
-          data={[
-            { value: 'left', label: '● Left' },
-            { value: 'right', label: '■ Right' },
-          ]}
-        />
+        <SideChoice label="Standing leg" value={side} disabled={beganMs !== undefined} onChange={setSide} />
         <SegmentedControl
           aria-label="Eyes"
           value={eyes}
