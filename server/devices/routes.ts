@@ -1,4 +1,4 @@
-import type { IncomingMessage, Server } from 'node:http'
+import { STATUS_CODES, type IncomingMessage, type Server } from 'node:http'
 import type { Duplex } from 'node:stream'
 import { Router } from 'express'
 import { WebSocketServer } from 'ws'
@@ -60,15 +60,16 @@ export function serveStreams(server: Server, shelf: DeviceShelf, database: Datab
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
   const streams = new Map<string, DeviceStream>()
   server.on('upgrade', (request: IncomingMessage, line: Duplex, head: Buffer) => {
-    void admit(request).then((answer) => {
-      if (typeof answer === 'number') {
-        line.end(
-          `HTTP/1.1 ${answer} ${answer === 404 ? 'Not Found' : answer === 401 ? 'Unauthorized' : 'Forbidden'}\r\nConnection: close\r\n\r\n`,
-        )
-        return
-      }
-      sockets.handleUpgrade(request, line, head, (socket) => answer.attach(socket))
-    })
+    const refuse = (status: number) =>
+      line.end(`HTTP/1.1 ${status} ${STATUS_CODES[status] ?? ''}\r\nConnection: close\r\n\r\n`)
+    admit(request).then(
+      (answer) =>
+        typeof answer === 'number'
+          ? refuse(answer)
+          : sockets.handleUpgrade(request, line, head, (socket) => answer.attach(socket)),
+      // the database could not say who this is
+      () => refuse(503),
+    )
   })
   async function admit(request: IncomingMessage): Promise<DeviceStream | 401 | 403 | 404> {
     const origin = request.headers.origin

@@ -1,14 +1,12 @@
 import { expose } from 'comlink'
 import type { PressureWishes } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
+import { streamAddress } from './streamAddress'
 import { MatRecorder, type FrameLine, type RecordRequest } from './matRecorder'
 
 /** A WebSocket to the server that served this page. */
 function lineTo(deviceId: string): FrameLine {
-  const { protocol, host } = self.location
-  const socket = new WebSocket(
-    `${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/devices/${deviceId}/stream`,
-  )
+  const socket = new WebSocket(streamAddress(deviceId))
   socket.binaryType = 'arraybuffer'
   return {
     onMessage: (listener) => {

@@ -1,4 +1,5 @@
 import { Button, Group, Loader, Popover, UnstyledButton } from '@mantine/core'
+import { useHotkeys } from '@mantine/hooks'
 import { notifications } from '@mantine/notifications'
 import { IconPlugConnected, IconPlugConnectedX } from '@tabler/icons-react'
 import { useState } from 'react'
@@ -15,7 +16,7 @@ const linkText: Record<Device['link'], string> = { ready: 'ready', busy: 'record
 
 /** In the corner of the Trail: what is connected; opens to all devices, to choose, zero and test one. */
 export function DevicePicker() {
-  const { data, isLoading, refetch } = useDevicesQuery()
+  const { data, isLoading, isError, refetch } = useDevicesQuery()
   const [isOpen, setOpen] = useState(false)
   const [chosen, setChosen] = useState(rememberedDevice())
   const [testing, setTesting] = useState<string>()
@@ -27,6 +28,8 @@ export function DevicePicker() {
     setTesting(undefined)
     setOpen(!isOpen)
   }
+  // the list goes with Escape wherever the focus went meanwhile
+  useHotkeys(isOpen ? [['Escape', () => setOpen(false)]] : [])
   return (
     <Popover
       opened={isOpen}
@@ -49,7 +52,15 @@ export function DevicePicker() {
       <Popover.Dropdown className={classes.list}>
         <h2>Devices</h2>
         {isLoading && <Loader size="sm" />}
-        {!isLoading && devices.length === 0 && (
+        {isError && (
+          <p role="alert">
+            The devices cannot be reached. Nothing was changed.{' '}
+            <Button size="compact-sm" variant="default" onClick={() => void refetch()}>
+              Try again
+            </Button>
+          </p>
+        )}
+        {!isLoading && !isError && devices.length === 0 && (
           <p>No device is connected. docs/devices.md says how to add one.</p>
         )}
         {devices.map((device) => (
@@ -122,14 +133,7 @@ function DeviceTest({ device }: { device: Device }) {
     job: 'twoFeet',
     standIn,
   })
-  if (device.capabilities.picture)
-    return (
-      <img
-        className={classes.picture}
-        src={`/api/devices/${device.id}/picture?seed=${standIn?.seed ?? 1}`}
-        alt={`Test picture of ${device.name}`}
-      />
-    )
+  if (device.capabilities.picture) return <TestPicture device={device} seed={standIn?.seed ?? 1} />
   if (problem) return <p role="alert">{problem}</p>
   if (!frame) return <p role="status">Waiting for the first frame …</p>
   if (device.kind !== 'pressureMat')
@@ -139,6 +143,19 @@ function DeviceTest({ device }: { device: Device }) {
       </p>
     )
   return <CellPicture rows={frame.rows} cols={frame.cols} values={frame.values} />
+}
+
+function TestPicture({ device, seed }: { device: Device; seed: number }) {
+  const [isFailed, setFailed] = useState(false)
+  if (isFailed) return <p role="alert">{device.name} gave no picture.</p>
+  return (
+    <img
+      className={classes.picture}
+      src={`/api/devices/${device.id}/picture?seed=${seed}`}
+      alt={`Test picture of ${device.name}`}
+      onError={() => setFailed(true)}
+    />
+  )
 }
 
 /** Every cell as a dot whose size is its load: enough to see that the mat sees. */

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { streamWordSchema, unpackFrame, type Device, type StreamFrame } from '@sturvo/schema'
+import { streamAddress } from '../../../workers/streamAddress'
 
 type Heard = { frame: StreamFrame | undefined; problem: string | undefined }
 
@@ -14,8 +15,7 @@ export function useDeviceFrames(
   const standIn = JSON.stringify(options.standIn ?? null)
   useEffect(() => {
     if (id === undefined) return
-    const { protocol, host } = window.location
-    const socket = new WebSocket(`${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/devices/${id}/stream`)
+    const socket = new WebSocket(streamAddress(id))
     socket.binaryType = 'arraybuffer'
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
       if (typeof data !== 'string') {
@@ -25,7 +25,9 @@ export function useDeviceFrames(
         setHeard({ frame, problem: undefined })
         return
       }
-      const word = streamWordSchema.parse(JSON.parse(data))
+      const said = streamWordSchema.safeParse(JSON.parse(data))
+      if (!said.success) return
+      const word = said.data
       if (word.say === 'ready')
         socket.send(
           JSON.stringify({

@@ -1,5 +1,5 @@
 import type { MatJob } from '@sturvo/core/pressure'
-import { matJobText, num } from '@sturvo/schema/words'
+import { matJobText, num, pct } from '@sturvo/schema/words'
 import { isobarsKpa } from '../../../workers/liveMat'
 import type { RecorderLook } from '../../../workers/matRecorder'
 import { useComputedColorScheme } from '@mantine/core'
@@ -81,5 +81,3 @@ function useNowAndThen(watch: WatchMat): RecorderLook | undefined {
   }, [watch])
   return look
 }
-
-const pct = (share: number) => `${Math.round(share * 100)} %`

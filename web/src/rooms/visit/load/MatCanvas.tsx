@@ -22,10 +22,10 @@ type MatCanvasProps = {
   /** called with every look of the worker: the canvas draws itself, without the page around it */
   watch: WatchMat
   feet: readonly SeenFoot[]
-  /** left out while nothing may be moved */
+  /** by how many millimetres of the mat; left out while nothing may be moved */
   /** as large as the feet allow, instead of the whole mat */
   isClose?: boolean
-  onLandmarkMoved?: ((side: Side, id: keyof MatLandmarks, xMm: number, yMm: number) => void) | undefined
+  onLandmarkMoved?: ((side: Side, id: keyof MatLandmarks, dxMm: number, dyMm: number) => void) | undefined
 }
 
 /** The mat from above, toes up; with handles where points may be moved. */
@@ -77,17 +77,8 @@ export function MatCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved 
               isRound={id === 'heelMatMm' || id === 'm1MatMm' || id === 'm5MatMm'}
               side={side}
               at={toPx(place, landmarks[id].x, landmarks[id].y)}
-              onMoved={(dxPx, dyPx) =>
-                onLandmarkMoved(
-                  side,
-                  id,
-                  landmarks[id].x + dxPx / place.scale,
-                  landmarks[id].y - dyPx / place.scale,
-                )
-              }
-              onNudged={(dxMm, dyMm) =>
-                onLandmarkMoved(side, id, landmarks[id].x + dxMm, landmarks[id].y + dyMm)
-              }
+              onMoved={(dxPx, dyPx) => onLandmarkMoved(side, id, dxPx / place.scale, -dyPx / place.scale)}
+              onNudged={(dxMm, dyMm) => onLandmarkMoved(side, id, dxMm, dyMm)}
             />
           )),
         )}

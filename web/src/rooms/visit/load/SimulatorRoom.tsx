@@ -1,36 +1,21 @@
 import { Button, Group, Modal, Slider, Switch } from '@mantine/core'
-import { useMemo, useState } from 'react'
-import { footShapeOf, rigidRear, svgPath } from '@sturvo/core/drawing'
+import { useState } from 'react'
+import { footShapeOf } from '@sturvo/core/drawing'
 import { outcomeOf } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
-import { footOutline } from '@sturvo/core/synthetic'
-import {
-  copOf,
-  legs,
-  rigidTripod,
-  tripodPoints,
-  type Leg,
-  type RigidAnswer,
-  type Tripod,
-} from '@sturvo/core/tripod'
-import { num } from '@sturvo/schema/words'
+import { copOf, legs, rigidTripod, tripodPoints, type RigidAnswer } from '@sturvo/core/tripod'
+import { weightN } from '@sturvo/core/units'
+import { num, pct } from '@sturvo/schema/words'
 import { SideChoice } from '../../../parts/SideChoice'
 import room from '../../../parts/Room.module.css'
 import { useOpenVisit, type OpenVisit } from '../visitContext'
+import { AboveView } from './AboveView'
+import { RearView } from './RearView'
 import classes from './simulator.module.css'
+import type { Setting } from './simulatorSetting'
 
-type Setting = {
-  forefootDeg: number
-  ballWidthMm: number
-  firstRayMm: number
-  wedgeM1: number
-  wedgeM5: number
-  wedgeHeel: number
-  acrossMm: number
-  alongPct: number
-  areToesLifted: boolean
-  isRolled: boolean
-}
+// only the loads in newtons depend on it; shares do not
+const usualMassKg = 70
 const level: Setting = {
   forefootDeg: 6,
   ballWidthMm: 96,
@@ -92,7 +77,7 @@ export function SimulatorRoom({ onClosed }: { onClosed: () => void }) {
         forefootDeg: setting.forefootDeg,
         firstRayMm: setting.firstRayMm,
         wedgesMm: { m1: setting.wedgeM1, m5: setting.wedgeM5, heel: setting.wedgeHeel },
-        loadN: ((facts.bodyMassKg ?? 70) * 9.81) / 2,
+        loadN: weightN(facts.bodyMassKg ?? usualMassKg) / 2,
         copFootMm: { x: setting.acrossMm, y: (setting.alongPct / 100) * shape.lengthMm },
         shankMm,
         areToesLifted: setting.areToesLifted,
@@ -196,182 +181,6 @@ function startFrom({ facts, reading, references }: OpenVisit, side: Side): Setti
   }
 }
 
-type RearViewProps = {
-  side: Side
-  setting: Setting
-  answer: RigidAnswer
-  heelWidthMm: number
-  firstRayMm: number
-}
-
-function RearView({ side, setting, answer, heelWidthMm, firstRayMm }: RearViewProps) {
-  const rollDeg = setting.isRolled ? answer.rollDeg : 0
-  const drawn = useMemo(
-    () =>
-      rigidRear({
-        ballWidthMm: setting.ballWidthMm,
-        heelWidthMm,
-        forefootDeg: setting.forefootDeg,
-        firstRayMm,
-        rollDeg,
-      }),
-    [setting.ballWidthMm, setting.forefootDeg, heelWidthMm, firstRayMm, rollDeg],
-  )
-  // seen from behind, the inner side of a left foot lies to the right
-  const sign = side === 'left' ? 1 : -1
-  const seen = (p: { x: number; y: number }) => ({ x: p.x * sign, y: -p.y })
-  const knee = seen(drawn.kneeMm)
-  const { ballWidthMm: w } = setting
-  const gap = answer.gapM1Mm > 0 ? answer.gapM1Mm : answer.gapM5Mm
-  const gapX = (answer.gapM1Mm > 0 ? w * 0.36 : -w * 0.5) * sign
-  const wedge = (mm: number, x: number) =>
-    mm > 0 && <rect x={x * sign - 13} y={-mm} width="26" height={mm} fill="var(--soft)" opacity="0.7" />
-  return (
-    <svg
-      viewBox={`-110 ${-heelWidthMm * 3.9} 220 ${heelWidthMm * 3.9 + 30}`}
-      role="img"
-      aria-label={`${side} foot from behind; rolls ${num(Math.abs(rollDeg))} degrees ${rollDeg >= 0 ? 'in' : 'out'}`}
-      style={{ color: `var(--${side})` }}
-    >
-      <path d="M-110 0H110" stroke="var(--ink)" strokeWidth="1.5" />
-      {wedge(setting.wedgeM1, w * 0.34)}
-      {wedge(setting.wedgeM5, -w * 0.46)}
-      <path
-        d={svgPath(drawn.forefootMm.map(seen))}
-        fill="var(--skin)"
-        stroke="var(--ink)"
-        strokeWidth="1.6"
-      />
-      {drawn.headsMm.map(({ at, radiusMm }, i) => {
-        const p = seen(at)
-        return (
-          <circle
-            key={i}
-            cx={p.x}
-            cy={p.y}
-            r={radiusMm}
-            fill={i === 0 || i === 4 ? 'currentColor' : 'none'}
-            fillOpacity="0.35"
-            stroke="currentColor"
-            strokeWidth="1.3"
-          />
-        )
-      })}
-      <path
-        d={svgPath(drawn.legMm.map(seen))}
-        fill="var(--skin)"
-        fillOpacity="0.3"
-        stroke="var(--ink)"
-        strokeWidth="1.8"
-      />
-      <path d={`M0 -8V${-heelWidthMm * 3.7}`} stroke="var(--soft)" strokeDasharray="5 4" />
-      <path d={`M${seen({ x: 0, y: 8 }).x} -8L${knee.x} ${knee.y}`} stroke="currentColor" strokeWidth="2.4" />
-      <circle cx={knee.x} cy={knee.y} r="4" fill="currentColor" />
-      {Math.abs(answer.kneeDriftMm) > 0.5 && setting.isRolled && (
-        <text
-          x={knee.x >= 0 ? -8 : 8}
-          y={knee.y + 5}
-          fontSize="10"
-          fontWeight="700"
-          textAnchor={knee.x >= 0 ? 'end' : 'start'}
-          fill="currentColor"
-        >
-          knee {num(Math.abs(answer.kneeDriftMm), 0)} mm {answer.kneeDriftMm > 0 ? 'in' : 'out'}
-        </text>
-      )}
-      {gap > 0.2 && !setting.isRolled && (
-        <g stroke="var(--oxide)" strokeWidth="1.6">
-          <path d={`M${gapX} 0V${-gap}M${gapX - 5} 0h10M${gapX - 5} ${-gap}h10`} />
-          <text x={gapX} y="18" fontSize="10" textAnchor="middle" stroke="none" fill="var(--oxide)">
-            {num(gap)} mm in the air
-          </text>
-        </g>
-      )}
-      <g fontSize="9" fill="var(--soft)" textAnchor="middle">
-        <text x={-92 * sign} y="-6">
-          outer
-        </text>
-        <text x={92 * sign} y="-6">
-          inner
-        </text>
-      </g>
-    </svg>
-  )
-}
-
-function AboveView({
-  side,
-  shape,
-  tripod,
-  answer,
-  isRolled,
-}: {
-  side: Side
-  shape: ReturnType<typeof footShapeOf>
-  tripod: Tripod
-  answer: RigidAnswer
-  isRolled: boolean
-}) {
-  const drawn = useMemo(() => footOutline({ ...shape, side }), [shape, side])
-  const sign = side === 'left' ? 1 : -1
-  const seen = (p: { x: number; y: number }) => ({ x: p.x * sign, y: -p.y })
-  const shares = isRolled ? answer.shares : answer.heldShares
-  const at: Record<Leg, { x: number; y: number }> = {
-    h: seen(tripod.heelFootMm),
-    m1: seen(tripod.m1FootMm),
-    m5: seen(tripod.m5FootMm),
-  }
-  const cop = seen(copOf(tripod, shares))
-  return (
-    <svg
-      viewBox={`-85 ${-shape.lengthMm - 14} 170 ${shape.lengthMm + 30}`}
-      role="img"
-      aria-label={`${side} foot from above: heel ${pct(shares.h)}, big-toe ball ${pct(shares.m1)}, little-toe ball ${pct(shares.m5)}`}
-      style={{ color: `var(--${side})` }}
-    >
-      <path
-        d={svgPath(drawn.outlineFootMm.map(seen))}
-        fill="var(--skin)"
-        stroke="var(--ink)"
-        strokeWidth="1.6"
-      />
-      <path
-        d={`M${at.h.x} ${at.h.y}L${at.m1.x} ${at.m1.y}L${at.m5.x} ${at.m5.y}Z`}
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="1.6"
-      />
-      {legs.map((leg) => (
-        <g key={leg}>
-          <circle
-            cx={at[leg].x}
-            cy={at[leg].y}
-            r={26 * Math.sqrt(Math.max(0, shares[leg]))}
-            fill="currentColor"
-            opacity="0.85"
-          />
-          <text
-            x={at[leg].x}
-            y={at[leg].y + 5}
-            fontSize="13"
-            fontWeight="700"
-            textAnchor="middle"
-            fill="var(--sheet)"
-            stroke="currentColor"
-            strokeWidth="3"
-            paintOrder="stroke"
-          >
-            {Math.round(shares[leg] * 100)}
-          </text>
-        </g>
-      ))}
-      <path d={`M${cop.x - 7} ${cop.y}h14M${cop.x} ${cop.y - 7}v14`} stroke="var(--ink)" strokeWidth="2.2" />
-    </svg>
-  )
-}
-
-const pct = (share: number) => `${Math.round(share * 100)} %`
-
 function Numbers({ answer, isRolled }: { answer: RigidAnswer; isRolled: boolean }) {
   const shares = isRolled ? answer.shares : answer.heldShares
   const rows = [
@@ -382,7 +191,10 @@ function Numbers({ answer, isRolled }: { answer: RigidAnswer; isRolled: boolean 
       `${num(Math.abs(answer.rollDeg))}° ${answer.rollDeg === 0 ? '' : answer.rollDeg > 0 ? 'in' : 'out'}`,
     ],
     ['knee goes along', `${num(Math.abs(answer.kneeDriftMm), 0)} mm`],
-    ['heel · big-toe ball · little-toe ball', `${pct(shares.h)} · ${pct(shares.m1)} · ${pct(shares.m5)}`],
+    ['heel · big-toe ball · little-toe ball', legs.map((leg) => pct(shares[leg])).join(' · ')],
+    ...(isRolled
+      ? [['the same as load', legs.map((leg) => `${num(answer.loadsN[leg], 0)} N`).join(' · ')] as const]
+      : []),
   ] as const
   return (
     <table className={room.table}>

@@ -14,6 +14,7 @@ export type WatchMat = (listener: (look: RecorderLook) => void) => () => void
 export function useMat(replayIndex: number | undefined) {
   const [jobs, setJobs] = useState<Remote<MatJobs>>()
   const [look, setLook] = useState<RecorderLook>()
+  const [failure, setFailure] = useState<string>()
   const index = useRef(replayIndex)
   const latest = useRef<RecorderLook>(undefined)
   const listeners = useRef(new Set<(look: RecorderLook) => void>())
@@ -35,9 +36,14 @@ export function useMat(replayIndex: number | undefined) {
       const key = roughly(answer)
       if (key !== seen) setLook(answer)
       seen = key
-      asked = requestAnimationFrame(() => void next())
+      asked = requestAnimationFrame(() => void next().catch(stopped))
     }
-    void next()
+    const stopped = () => {
+      if (!isGone)
+        setFailure('The mat view stopped. What was saved is safe: close this room and open it again.')
+    }
+    started.onBroken(stopped)
+    next().catch(stopped)
     return () => {
       isGone = true
       cancelAnimationFrame(asked)
@@ -49,7 +55,7 @@ export function useMat(replayIndex: number | undefined) {
     if (latest.current) listener(latest.current)
     return () => listeners.current.delete(listener)
   }, [])
-  return { jobs, look, watch }
+  return { jobs, look, watch, failure }
 }
 
 /** What the room says in words: none of it changes with every frame. */

@@ -1,10 +1,10 @@
 import { Button, Group } from '@mantine/core'
-import { IconFileImport } from '@tabler/icons-react'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { readAngleCsv, readStance, type AngleSeries, type StanceReading } from '@sturvo/core/rearfoot'
 import type { Side } from '@sturvo/core/side'
 import { num, sentenceOf } from '@sturvo/schema/words'
 import { SideChoice } from '../../../parts/SideChoice'
+import { FileChooser } from '../../../parts/FileChooser'
 import room from '../../../parts/Room.module.css'
 import { useFileDrop } from '../../../parts/useFileDrop'
 import { pathOf } from '../rows/measureField'
@@ -20,7 +20,6 @@ export function AngleImport() {
   const [side, setSide] = useState<Side>('left')
   const [preview, setPreview] = useState<Preview>()
   const [problem, setProblem] = useState<string>()
-  const chooser = useRef<HTMLInputElement>(null)
   const take = async (file: File) => {
     setProblem(undefined)
     setPreview(undefined)
@@ -47,25 +46,13 @@ export function AngleImport() {
   return (
     <div className={classes.next} {...drop.place}>
       <Group gap="sm" mt="xs">
-        <input
-          ref={chooser}
-          type="file"
+        <FileChooser
+          name="Heel angle series as CSV"
           accept=".csv,text/csv"
-          hidden
-          aria-label="Heel angle series as CSV"
-          onChange={(event) => {
-            const [file] = event.currentTarget.files ?? []
-            event.currentTarget.value = ''
-            if (file) void take(file)
-          }}
-        />
-        <Button
-          variant="default"
-          leftSection={<IconFileImport size={16} />}
-          onClick={() => chooser.current?.click()}
+          onFile={(file) => void take(file)}
         >
           Heel angle series from a file
-        </Button>
+        </FileChooser>
         <span className={classes.soft}>t_s, angle_deg; everted +</span>
       </Group>
       {problem && (
