@@ -209,7 +209,8 @@ async function addVisit({ database, personId, id, day, visit, seed, byAccount }:
   await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
 }
 
-const matRateHz = 30
+// a step is over in half a second; standing and squatting are slow, and filling should not be
+const rateOf = (job: MatJob) => (job === 'walk' ? 100 : 30)
 
 /** A task on the simulated mat, analysed and kept as the room would. */
 async function recordingField(input: {
@@ -236,8 +237,9 @@ async function recordingField(input: {
     ...(side !== 'both' && { side }),
     eyesShut: eyes === 'shut',
   })
-  const meta = { ...twoFootGrid, rateHz: matRateHz, side, task }
-  const { timesS, kpa } = recordScene(scene, matRateHz, usualMatFaults, seed)
+  const rateHz = rateOf(job)
+  const meta = { ...twoFootGrid, rateHz, side, task }
+  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
   const frames = framesInMemory(meta, timesS, kpa)
   const outcome = analysePressure(frames, referenceValues(), { points: 'heads' })
   if (!outcome.ok) throw new Error(`unreadable made-up recording: ${outcome.problem.code}`)

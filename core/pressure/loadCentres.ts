@@ -86,7 +86,7 @@ export function loadPoints(
   return { points, peakKpa }
 }
 
-export type TimedPoint = LoadPoint & { tS: number }
+type TimedPoint = LoadPoint & { tS: number }
 
 /** Told each moment while a client gets onto the mat; says when they stand still. */
 export class SteadyWatch {

@@ -1,5 +1,3 @@
-import type { Side } from '../side'
-
 export const recordingTasks = ['stance', 'single', 'walk', 'squat'] as const
 export type RecordingTask = (typeof recordingTasks)[number]
 export const recordingSides = ['left', 'right', 'both'] as const
@@ -31,8 +29,4 @@ export function framesInMemory(meta: RecordingMeta, timesS: ArrayLike<number>, k
       for (let i = 0; i < timesS.length; i++) visit(timesS[i]!, kpa, i * cells)
     },
   }
-}
-
-export function oneSide(side: RecordingSide): Side | undefined {
-  return side === 'both' ? undefined : side
 }

@@ -48,6 +48,10 @@ describe('timing', () => {
   ] as const)('furthest in at %i %% is %s', (peakMedialAtPct, kind) => {
     expect(profile({ walk: { ...walk, peakMedialAtPct } }).timing).toMatchObject({ from: 'mat', kind })
   })
+  test('steps without a clear turn still say where the load runs', () => {
+    const { timing } = profile({ walk: { ...walk, peakMedialAtPct: undefined } })
+    expect(timing).toMatchObject({ kind: undefined, peakAtPct: undefined, path: 'usual' })
+  })
   test('an angle series is nearer the heel than the load on a mat', () => {
     const series = foot({ numbers: { eversionPeakAt: 61, eversionPeak: 9 } })
     expect(profile({ foot: series, walk }).timing).toMatchObject({

@@ -30,8 +30,9 @@ export type Amount = {
 export type Available = { rangeDeg: number; canRollIn: boolean; chance: number }
 export type Timing = {
   from: 'angles' | 'mat'
-  kind: StanceTiming
-  peakAtPct: number
+  /** undefined where the steps show no clear turn inward */
+  kind: StanceTiming | undefined
+  peakAtPct: number | undefined
   peakDeg: number | undefined
   backAtPct: number | undefined
   copExcursionPct: number | undefined
@@ -107,11 +108,11 @@ function timingFrom({ foot, walk }: PronationInput, r: References): Timing | und
       copExcursionPct,
       path,
     }
-  const peakAtPct = walk?.peakMedialAtPct
-  if (peakAtPct === undefined) return undefined
+  if (!walk) return undefined
+  const peakAtPct = walk.peakMedialAtPct
   return {
     from: 'mat',
-    kind: timingOf(peakAtPct, r),
+    kind: peakAtPct === undefined ? undefined : timingOf(peakAtPct, r),
     peakAtPct,
     peakDeg: undefined,
     backAtPct: undefined,

@@ -5,6 +5,7 @@ import type { PrintKind } from '../footprint'
 import type { DriverChain, DriverId } from '../drivers'
 import type { PostureScore } from '../posture'
 import type { Timing } from '../pronation'
+import type { StanceTiming } from '../rearfoot'
 import type { Side } from '../side'
 import type { Measured } from '../statistics'
 import type { TripodReading } from '../tripod'
@@ -15,6 +16,8 @@ export const steps = ['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan',
 export type Step = (typeof steps)[number]
 /** ring, half ring, disc: fine, watch, needs work */
 export type Concern = 'fine' | 'watch' | 'work'
+
+type FoundTiming = Pick<Timing, 'from' | 'copExcursionPct'> & { kind: StanceTiming; peakAtPct: number }
 
 /** Facts behind one sentence of the Reading; the sentence itself is made at the edge. */
 export type FindingFacts =
@@ -55,7 +58,7 @@ export type FindingFacts =
   | { kind: 'driver'; side: Side; chain: DriverChain; next: DriverId | undefined }
   | { kind: 'posture'; side: Side; score: PostureScore }
   | { kind: 'postureDifference'; more: Side; difference: number; items: number }
-  | { kind: 'timing'; side: Side; timing: Timing }
+  | { kind: 'timing'; side: Side; timing: FoundTiming }
   | { kind: 'squatLoss'; side: Side; trials: number; lost: number; depthPct: number | undefined }
   | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
   | { kind: 'grade'; side: Side; part: 'arch' | 'heel'; grade: GradeReading }

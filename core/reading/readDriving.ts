@@ -129,13 +129,15 @@ function postureDifference(
 }
 
 function timingFinding(side: Side, { timing }: PronationProfile): Finding[] {
-  if (!timing) return []
-  const concern = timing.kind === 'usual' ? 'fine' : 'watch'
+  // steps without a clear turn say nothing about when
+  if (timing?.kind === undefined || timing.peakAtPct === undefined) return []
+  const { kind, peakAtPct, from, copExcursionPct } = timing
+  const concern = kind === 'usual' ? 'fine' : 'watch'
   return [
     {
       kind: 'timing',
       side,
-      timing,
+      timing: { kind, peakAtPct, from, copExcursionPct },
       id: `timing.${side}`,
       step: 'move',
       concern,

@@ -5,13 +5,14 @@ import type { Leg } from '@sturvo/core/tripod'
 import { driverText, evidenceText } from './driverText'
 import { measureText } from './measureText'
 import { postureText } from './pronationText'
-import { chancePct, num, pct, type Rich } from './rich'
+import { chancePct, num, pct, signed, type Rich } from './rich'
 
 const asShipped = referenceValues()
 
 export type FindingWords = { sentence: Rich; detail: string; evidence: string }
 const strong = (text: string) => ({ strong: text })
-const legText: Record<Leg, string> = { h: 'heel', m1: 'big-toe ball', m5: 'little-toe ball' }
+/** The three points in words. */
+export const legText: Record<Leg, string> = { h: 'heel', m1: 'big-toe ball', m5: 'little-toe ball' }
 const printKindText = { interrupted: 'interrupted', bridged: 'bridged', full: 'full' } as const
 const heightText = {
   sitMm: 'sitting',
@@ -265,7 +266,7 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
           { side: f.side },
           ' stance ',
           strong(postureText[f.score.kind]),
-          `, posture score ${f.score.sum > 0 ? '+' : ''}${num(f.score.sum, 0)}.`,
+          `, posture score ${signed(f.score.sum)}.`,
         ],
         detail: `z ${num(f.score.z, 1)} · six items, −12 to +12`,
         evidence: `0 to ${shipped.postureMore - 1} usual, from ${shipped.postureMore} more, from ${shipped.postureMuch} much, to ${shipped.postureLess} less, to ${shipped.postureMuchLess} much less (Redmond, Crosbie & Ouvrier 2006).`,

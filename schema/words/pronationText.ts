@@ -2,7 +2,7 @@ import type { PostureKind } from '@sturvo/core/posture'
 import type { Control, PronationProfile } from '@sturvo/core/pronation'
 import type { StanceTiming } from '@sturvo/core/rearfoot'
 import type { PracticeSettings } from '@sturvo/core/reading'
-import { chancePct, num } from './rich'
+import { chancePct, num, signed } from './rich'
 
 type View = PracticeSettings['pronation']
 
@@ -54,9 +54,11 @@ export function profileWords(
       : notMeasured('eversion range'),
     timing: timing
       ? {
-          word: timingText[timing.kind],
+          word: timing.kind ? timingText[timing.kind] : 'no clear turn',
           detail: [
-            `furthest in at ${num(timing.peakAtPct, 0)} % of stance${timing.from === 'mat' ? ', from the mat' : ''}`,
+            timing.peakAtPct === undefined
+              ? 'the load of these steps does not turn inward'
+              : `furthest in at ${num(timing.peakAtPct, 0)} % of stance${timing.from === 'mat' ? ', from the mat' : ''}`,
             timing.backAtPct === undefined ? '' : `back at neutral at ${num(timing.backAtPct, 0)} %`,
             timing.copExcursionPct === undefined
               ? ''
@@ -89,8 +91,4 @@ const viewText: Record<View, string> = {
 
 function notMeasured(what: string) {
   return { word: 'not measured', detail: `needs ${what}` }
-}
-
-function signed(value: number, digits = 0): string {
-  return `${value > 0 ? '+' : value < 0 ? '−' : ''}${num(Math.abs(value), digits)}`
 }

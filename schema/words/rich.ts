@@ -25,3 +25,8 @@ export function num(value: number, decimals = 1): string {
   const factor = 10 ** decimals
   return String(Math.round(value * factor) / factor)
 }
+
+/** A number whose sign matters: +3, −3, 0. */
+export function signed(value: number, decimals = 0): string {
+  return `${value > 0 ? '+' : value < 0 ? '−' : ''}${num(Math.abs(value), decimals)}`
+}

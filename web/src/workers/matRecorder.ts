@@ -41,7 +41,6 @@ export type RecorderLook = {
   meta: RecordingMeta | undefined
   moment: MatMoment | undefined
   feet: SeenFoot[]
-  bytes: number
 }
 
 export type RecordRequest = {
@@ -310,7 +309,6 @@ export class MatRecorder {
             ? this.waitingMoment(live, store.meta)
             : undefined,
       feet: this.feet,
-      bytes: store?.bytes ?? 0,
     }
   }
 

@@ -1,6 +1,5 @@
 import type { PressureReading } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
-import { keptReading } from '@sturvo/schema'
 import { missingSentence, num } from '@sturvo/schema/words'
 import room from '../../../parts/Room.module.css'
 
@@ -94,7 +93,7 @@ export function ReadingTable({
     return value === undefined ? '–' : `${num(value, digits)}${unit ? ` ${unit}` : ''}`
   }
   const said = [
-    ...keptReading(reading).missing.map(missingSentence),
+    ...reading.missing.map(missingSentence),
     ...(gaps.length > 0
       ? [
           `${gaps.length} ${gaps.length === 1 ? 'gap' : 'gaps'}, ${num(

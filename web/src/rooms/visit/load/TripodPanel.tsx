@@ -1,12 +1,11 @@
 import { sides, type Side } from '@sturvo/core/side'
 import { legs, type Leg, type TripodReading, type TripodShares } from '@sturvo/core/tripod'
 import { recordingsOf } from '@sturvo/schema'
-import { chancePct, num, settingText } from '@sturvo/schema/words'
+import { chancePct, legText, num, settingText } from '@sturvo/schema/words'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import classes from './load.module.css'
 
-const legName: Record<Leg, string> = { h: 'heel', m1: 'big-toe ball', m5: 'little-toe ball' }
 const size = 150 // half a unit of share space is this many drawing units over √2
 
 /** Share space of one foot: heel below, the big-toe ball towards the other foot. One unit of share is one unit here. */
@@ -144,7 +143,7 @@ function ShareTriangle({
           dx={leg === 'h' ? 0 : x < 0 ? -12 : 12}
           fill="var(--ink)"
         >
-          {leg === 'h' ? 'heel' : leg === 'm1' ? 'big-toe ball' : 'little-toe ball'}
+          {legText[leg]}
           <tspan x={x} dx={leg === 'h' ? 0 : x < 0 ? -12 : 12} dy="14" fontWeight="700" fill="currentColor">
             {Math.round(tripod.shares[leg] * 100)} %
           </tspan>
@@ -172,9 +171,9 @@ function TripodSentence({ side, tripod }: { side: Side; tripod: TripodReading })
         {side === 'left' ? '● Left' : '■ Right'}: {kind}
       </strong>
       {outside
-        ? `, tipping over the edge opposite the ${legName[outside]}`
+        ? `, tipping over the edge opposite the ${legText[outside]}`
         : light
-          ? `, ${legName[light.leg]} light by ${num(light.missing * 100, 0)} points (${chancePct(light.chance)} sure)`
+          ? `, ${legText[light.leg]} light by ${num(light.missing * 100, 0)} points (${chancePct(light.chance)} sure)`
           : ', each point near its target'}
       . Lean{' '}
       {tripod.lean === undefined

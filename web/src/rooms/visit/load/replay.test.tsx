@@ -26,7 +26,6 @@ describe('the head of the live view', () => {
     meta: undefined,
     moment: { tS: 7.7, isobars: [], peakKpa: 143.4, points: {}, tailsMm: {}, leftShare: 0.46 },
     feet: [],
-    bytes: 0,
   }
   const headOf = (change: Partial<RecorderLook>) => {
     let tell: (now: RecorderLook) => void = () => undefined

@@ -1,23 +1,17 @@
-import { postureFigure, svgPath, type PostureItem, type Stroke } from '@sturvo/core/drawing'
+import { postureFigure, type PostureItem } from '@sturvo/core/drawing'
 import { postureMeasures } from '@sturvo/core/measures'
 import { postureScore } from '@sturvo/core/posture'
 import { sides, type Side } from '@sturvo/core/side'
 import { judgeDifference } from '@sturvo/core/statistics'
-import { measureText, num, postureText } from '@sturvo/schema/words'
+import { measureText, num, postureText, signed } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
+import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'
 import classes from './move.module.css'
 
 const values = [-2, -1, 0, 1, 2] as const
-const strokeOf: Record<Stroke['role'], { stroke: string; strokeWidth: number }> = {
-  body: { stroke: 'var(--ink)', strokeWidth: 4 },
-  far: { stroke: 'var(--soft)', strokeWidth: 3 },
-  prop: { stroke: 'var(--printDeep)', strokeWidth: 4 },
-  floor: { stroke: 'var(--line)', strokeWidth: 3 },
-  move: { stroke: 'var(--act)', strokeWidth: 5 },
-}
 /** The part of each drawing that is looked at. */
 const boxOf: Record<PostureItem, string> = {
   postureTalus: '58 30 84 116',
@@ -27,7 +21,6 @@ const boxOf: Record<PostureItem, string> = {
   postureArch: '4 40 192 106',
   postureForefoot: '40 34 120 110',
 }
-const signed = (v: number) => (v > 0 ? `+${v}` : v < 0 ? `−${-v}` : '0')
 
 /** Six things to look at in relaxed stance, each as five small drawings; the sum with its place and the difference. */
 export function PosturePanel() {
@@ -105,22 +98,7 @@ function Choices({ item, side }: { item: PostureItem; side: Side }) {
 function PostureDrawing({ item, value }: { item: PostureItem; value: number }) {
   return (
     <svg viewBox={boxOf[item]} width="100%" height="58" aria-hidden="true">
-      {postureFigure(item, value).map((stroke, i) => (
-        <path
-          key={i}
-          d={svgPath(stroke.points, stroke.closed)}
-          fill={
-            stroke.role === 'body'
-              ? 'var(--skin)'
-              : stroke.role === 'prop' || (stroke.role === 'move' && stroke.closed)
-                ? strokeOf[stroke.role].stroke
-                : 'none'
-          }
-          strokeLinecap="round"
-          strokeLinejoin="round"
-          {...strokeOf[stroke.role]}
-        />
-      ))}
+      <FigureStrokes strokes={postureFigure(item, value)} thicker={1.6} isFilled />
     </svg>
   )
 }

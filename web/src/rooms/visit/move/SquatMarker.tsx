@@ -50,7 +50,8 @@ function Marker({ kind, side }: { kind: Kind; side: Side }) {
   const { lostAt, first } = measuresOf[kind]
   const depth = trialsOf(fields, lostAt, side)[0]
   const word = trialsOf(fields, first, side)[0]
-  const shown = typeof depth === 'number' ? depth : 100
+  const isSet = typeof depth === 'number'
+  const shown = isSet ? depth : 100
   return (
     <div
       style={{
@@ -68,7 +69,7 @@ function Marker({ kind, side }: { kind: Kind; side: Side }) {
           step={5}
           value={shown}
           label={(v) => `${v} %`}
-          color={typeof depth === 'number' ? `var(--${side})` : 'gray'}
+          color={isSet ? `var(--${side})` : 'var(--line)'}
           onChangeEnd={(value) => record({ [pathOf(lostAt, side, 1)]: value })}
         />
         <Select
@@ -81,7 +82,7 @@ function Marker({ kind, side }: { kind: Kind; side: Side }) {
           clearable
           onChange={(value) => record({ [pathOf(first, side, 1)]: value })}
         />
-        {typeof depth === 'number' && (
+        {isSet && (
           <Button
             size="compact-sm"
             variant="subtle"
@@ -91,7 +92,7 @@ function Marker({ kind, side }: { kind: Kind; side: Side }) {
           </Button>
         )}
       </div>
-      <SquatDrawing depthPct={shown} side={side} isSet={typeof depth === 'number'} />
+      <SquatDrawing depthPct={shown} side={side} isSet={isSet} />
     </div>
   )
 }
@@ -114,7 +115,7 @@ function SquatDrawing({ depthPct, side, isSet }: { depthPct: number; side: Side;
       viewBox="0 -8 74 108"
       aria-hidden="true"
       style={{
-        color: isSet ? `var(--${side})` : 'var(--soft)',
+        color: isSet ? `var(--${side})` : 'var(--line)',
         transform: side === 'right' ? 'scaleX(-1)' : undefined,
       }}
     >
