@@ -3,12 +3,14 @@ import type { Shoe } from '@sturvo/core/footwear'
 import {
   emptyFoot,
   isNumberMeasure,
-  meanOfTrials,
+  trialUseOf,
+  usedOf,
   measureStates,
   measureTable,
   type FootValues,
   type MeasureId,
   type MeasureState,
+  type TrialUses,
 } from '@sturvo/core/measures'
 import type { BodyMark, HistoryEvent, MatRecordingFacts, PrintFacts, VisitFacts } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
@@ -119,6 +121,9 @@ export function factsOf(input: {
   day: string
   ownedKit: readonly KitItem[]
   references: References
+  trialUses?: TrialUses | undefined
+  /** the visit before this one, for what has changed since */
+  earlier?: EarlierVisit | undefined
 }): VisitFacts {
   const { fields, references } = input
   const answer = <K extends AnswerKey>(key: K) => answerOf(fields, key)
@@ -132,7 +137,8 @@ export function factsOf(input: {
     .map(recordingFactsOf)
   return {
     ageYears: input.birthYear === null ? undefined : Number(input.day.slice(0, 4)) - input.birthYear,
-    feet: bySide((side) => footOf(fields, side)),
+    feet: bySide((side) => footOf(fields, side, input.trialUses)),
+    ...earlierOf(input),
     prints: bySide((side) => printFactsOf(printOf(fields, side))),
     recordings,
     // who recorded two feet and chose nothing means the recording
@@ -173,6 +179,26 @@ export function factsOf(input: {
   }
 }
 
+/** Fields of an earlier visit and its day, YYYY-MM-DD. */
+export type EarlierVisit = { fields: Fields; day: string }
+
+function earlierOf(input: {
+  day: string
+  earlier?: EarlierVisit | undefined
+  trialUses?: TrialUses | undefined
+}): Pick<VisitFacts, 'earlier'> {
+  const { earlier, trialUses } = input
+  if (!earlier) return {}
+  const days = (Date.parse(input.day) - Date.parse(earlier.day)) / msOfDay
+  return {
+    earlier: bySide((side) => {
+      const { numbers, trials } = footOf(earlier.fields, side, trialUses)
+      return { numbers, trials: trials ?? {}, weeksAgo: days / daysOfWeek }
+    }),
+  }
+}
+
+const msOfDay = 86_400_000
 const daysOfMonth = 30.44
 const daysOfWeek = 7
 
@@ -183,25 +209,30 @@ function weeksSince(month: string, day: string): number {
   return Math.max(0, Math.floor(days / daysOfWeek))
 }
 
-function footOf(fields: Fields, side: Side): FootValues {
+/** The values of one foot; several trials count as the practice uses them. */
+export function footOf(fields: Fields, side: Side, uses: TrialUses = {}): FootValues {
   const trials = new Map<MeasureId, unknown[]>()
-  for (const path of Object.keys(fields)) {
+  // in the order they were taken: object keys come in the order they were typed
+  for (const path of Object.keys(fields).sort()) {
     const parsed = parsePath(path)
     const value = fields[path]
     if (parsed?.kind !== 'measure' || parsed.side !== side || value === null || value === undefined) continue
     trials.set(parsed.measure, [...(trials.get(parsed.measure) ?? []), value])
   }
+  const counted: NonNullable<FootValues['trials']> = {}
   const foot: FootValues = { numbers: { ...emptyFoot.numbers }, words: {}, states: {} }
   for (const [measure, values] of trials) {
     const word = wordOf(measure, values)
     const numbers = values.filter((v): v is number => typeof v === 'number')
-    const mean = meanOfTrials(numbers)
+    const used = isNumberMeasure(measure) ? usedOf(numbers, trialUseOf(measure, uses)) : undefined
     const state = values.find(isState)
     if (word !== undefined && !isNumberMeasure(measure)) foot.words[measure] = word
-    else if (mean !== undefined && isNumberMeasure(measure)) foot.numbers[measure] = mean
-    else if (state) foot.states[measure] = state
+    else if (used && isNumberMeasure(measure)) {
+      foot.numbers[measure] = used.value
+      if (used.trials > 1) counted[measure] = used.trials
+    } else if (state) foot.states[measure] = state
   }
-  return foot
+  return Object.keys(counted).length > 0 ? { ...foot, trials: counted } : foot
 }
 
 /** "cannot" is an answer where the measure offers it, and a state everywhere else. */

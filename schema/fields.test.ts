@@ -87,6 +87,7 @@ describe('facts', () => {
       numbers: { navicularStand: 34.5 },
       words: { archSeen: 'some' },
       states: { singleLegOpen: 'cannot' },
+      trials: { navicularStand: 2 },
     })
     expect(feet.right.states).toEqual({ heelRaises: 'notTested' })
   })

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
-import { defaultSettings, matTrialUses, type PracticeSettings } from '@sturvo/core/reading'
+import { archSupportViews } from '@sturvo/core/deformity'
+import { errorKindIds, trialUses } from '@sturvo/core/measures'
+import { defaultSettings, licences, matTrialUses, type PracticeSettings } from '@sturvo/core/reading'
 
 export const settingsSchema = z.object({
   loadTarget: z.enum(['heelHalf', 'equalThirds']),
@@ -13,7 +15,12 @@ export const settingsSchema = z.object({
   precision: z.enum(['limits', 'symmetry']),
   matTrials: z.enum(matTrialUses),
   pronation: z.enum(['bothWays', 'limit']),
+  archSupport: z.enum(archSupportViews),
+  licence: z.enum(licences),
 }) satisfies z.ZodType<PracticeSettings>
+
+/** Which of several trials counts, by kind of measure; what is left out follows the measure. */
+export const trialUsesSchema = z.partialRecord(z.enum(errorKindIds), z.enum(trialUses))
 
 const referenceIds = Object.keys(referenceTable) as [ReferenceId, ...ReferenceId[]]
 const referenceValue = z.number({ error: 'A reference value is a number.' }).min(-1000).max(100_000)
@@ -42,12 +49,14 @@ export const practiceSchema = z.object({
   references: referencesSchema,
   /** counts up with every change of the values; 0 as they ship */
   referencesVersion: z.number().int().default(0),
+  trialUses: trialUsesSchema.default({}),
   version: z.number().int(),
 })
 export type Practice = z.infer<typeof practiceSchema>
 export const practiceChangeSchema = z.object({
   settings: settingsSchema.partial().optional(),
   references: referenceChangesSchema.optional(),
+  trialUses: trialUsesSchema.optional(),
 })
 
 /** One finding of one client that a change of the table would move. */

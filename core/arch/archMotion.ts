@@ -1,5 +1,5 @@
 import type { References } from '../reference'
-import { chanceBetween } from '../statistics'
+import { chanceBetween, changeError, judgeChange } from '../statistics'
 import { weightN } from '../units'
 import { weightedZ } from './archPosition'
 
@@ -207,12 +207,13 @@ const orders: [lower: keyof ArchLadder, higher: keyof ArchLadder][] = [
 ]
 
 function impossiblePairs(ladder: ArchLadder, references: References): ArchMotion['impossible'] {
-  const errorMm = references.changeReal * Math.SQRT2 * references.semNavicular
+  const error = changeError('semNavicular', references)
   return orders
     .filter(([lower, higher]) => {
       const low = ladder[lower]
       const high = ladder[higher]
-      return low !== undefined && high !== undefined && low - high > errorMm
+      if (low === undefined || high === undefined || low <= high) return false
+      return judgeChange({ value: high }, { value: low }, error).judged === 'real'
     })
     .map(([lower, higher]) => ({ lower, higher }))
 }

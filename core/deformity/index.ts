@@ -1,1 +1,3 @@
+export * from './gradeEffects'
 export * from './gradeOf'
+export * from './gradeParts'

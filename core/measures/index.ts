@@ -1,2 +1,3 @@
 export * from './measureTable'
 export * from './foot'
+export * from './errorKinds'

@@ -33,6 +33,9 @@ const gap: NumberMeasure = { ...mm(0, 60, 0, 25, 0.5) }
 const toe = words('straight', 'bent, soft', 'bent, fixed')
 const ground = words('touches', 'lifts')
 
+const can = words('can', 'partly', 'cannot')
+const toeBend = number('°', [-30, 120], [0, 80])
+
 const dexterity = number('of 2', [0, 2], [0, 2])
 const posture = number('', [-2, 2], [-2, 2])
 const seenWalking = words('no', 'some', 'clear')
@@ -143,11 +146,40 @@ export const measureTable = {
   heelActive: number('°', [-40, 50], [-15, 25]),
   heelPassive: number('°', [-40, 50], [-15, 25]),
   archRestWord: words('even', 'lowered'),
-  archActiveWord: words('can', 'partly', 'cannot'),
-  archPassiveWord: words('can', 'partly', 'cannot'),
-  heelRestWord: words('even', 'rolled'),
-  heelActiveWord: words('can', 'partly', 'cannot'),
-  heelPassiveWord: words('can', 'partly', 'cannot'),
+  archActiveWord: can,
+  archPassiveWord: can,
+  // "rolled" is rolled in; the word is older than its opposite
+  heelRestWord: words('even', 'rolled', 'rolled out'),
+  heelActiveWord: can,
+  heelPassiveWord: can,
+  halluxActive: number('°', [-30, 90], [-10, 60]),
+  halluxPassive: number('°', [-30, 90], [-10, 60]),
+  halluxActiveWord: can,
+  halluxPassiveWord: can,
+  fifthActive: number('°', [-30, 60], [-5, 30]),
+  fifthPassive: number('°', [-30, 60], [-5, 30]),
+  fifthActiveWord: can,
+  fifthPassiveWord: can,
+  toeBend1: toeBend,
+  toeBend2: toeBend,
+  toeBend3: toeBend,
+  toeBend4: toeBend,
+  toeBend5: toeBend,
+  toeBendActive1: toeBend,
+  toeBendActive2: toeBend,
+  toeBendActive3: toeBend,
+  toeBendActive4: toeBend,
+  toeBendActive5: toeBend,
+  toeBendPassive1: toeBend,
+  toeBendPassive2: toeBend,
+  toeBendPassive3: toeBend,
+  toeBendPassive4: toeBend,
+  toeBendPassive5: toeBend,
+  toeActiveWord1: can,
+  toeActiveWord2: can,
+  toeActiveWord3: can,
+  toeActiveWord4: can,
+  toeActiveWord5: can,
 } satisfies Record<string, NumberMeasure | WordMeasure>
 
 export type MeasureId = keyof typeof measureTable
@@ -167,6 +199,29 @@ export const toeGroundMeasures = [
 ] as const
 export const gapRestMeasures = ['gapRest1', 'gapRest2', 'gapRest3', 'gapRest4'] as const
 export const gapSpreadMeasures = ['gapSpread1', 'gapSpread2', 'gapSpread3', 'gapSpread4'] as const
+
+export const toeBendMeasures = ['toeBend1', 'toeBend2', 'toeBend3', 'toeBend4', 'toeBend5'] as const
+export const toeBendActiveMeasures = [
+  'toeBendActive1',
+  'toeBendActive2',
+  'toeBendActive3',
+  'toeBendActive4',
+  'toeBendActive5',
+] as const
+export const toeBendPassiveMeasures = [
+  'toeBendPassive1',
+  'toeBendPassive2',
+  'toeBendPassive3',
+  'toeBendPassive4',
+  'toeBendPassive5',
+] as const
+export const toeActiveWordMeasures = [
+  'toeActiveWord1',
+  'toeActiveWord2',
+  'toeActiveWord3',
+  'toeActiveWord4',
+  'toeActiveWord5',
+] as const
 
 export const dexterityMeasures = [
   'dexterityBigUp',

@@ -1,9 +1,9 @@
 import { boundsOf, crossingsAt, type Point } from '../geometry'
-import type { References } from '../reference'
-import { judgeDifference, type Judged } from '../statistics'
+import type { References, SemId } from '../reference'
+import { changeError, judgeChange, type Judgement } from '../statistics'
 
 /** Left less right, mm, + where the left one reaches further, and whether that is more than the error of measuring. */
-export type Difference = { mm: number; judged: Judged }
+export type Difference = { mm: number; judged: Judgement }
 export type LevelDifference = {
   level: 'heel' | 'arch' | 'ball' | 'toes'
   /** height of the level, mm from the heel */
@@ -27,9 +27,9 @@ export function outlineDifferences(
     const box = boundsOf(ring)
     return box.maxY - box.minY
   }
-  const judged = (mm: number, sem: number): Difference => ({
+  const judged = (mm: number, sem: SemId): Difference => ({
     mm,
-    judged: judgeDifference(mm, sem, references),
+    judged: judgeChange({ value: 0 }, { value: mm }, changeError(sem, references)).judged,
   })
   const meanMm = (lengthOf(left) + lengthOf(right)) / 2
   const shares = {
@@ -46,13 +46,13 @@ export function outlineDifferences(
       {
         level,
         yMm,
-        medial: judged(a.medial - b.medial, references.semWidth),
-        lateral: judged(b.lateral - a.lateral, references.semWidth),
+        medial: judged(a.medial - b.medial, 'semWidth'),
+        lateral: judged(b.lateral - a.lateral, 'semWidth'),
       },
     ]
   })
   if (levels.length === 0) return undefined
-  return { length: judged(lengthOf(left) - lengthOf(right), references.semLength), levels }
+  return { length: judged(lengthOf(left) - lengthOf(right), 'semLength'), levels }
 }
 
 function spanAt(ring: readonly Point[], y: number): { medial: number; lateral: number } | undefined {

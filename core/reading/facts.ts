@@ -1,6 +1,7 @@
 import type { CautionId, CautionQuestion, DealtWith } from '../cautions'
 import type { Shoe } from '../footwear'
 import type { PrintKind } from '../footprint'
+import type { ArchSupportView } from '../deformity'
 import type { FootValues } from '../measures'
 import type { BySide, Side } from '../side'
 import type { Measured } from '../statistics'
@@ -21,6 +22,9 @@ export type PrintFacts = {
   printKind: PrintKind
 }
 
+/** One foot at an earlier visit, for what has changed since. */
+export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: number }
+
 /** One visit as the core reads it: plain values, units in the names, nothing computed. */
 export type VisitFacts = {
   ageYears: number | undefined
@@ -29,6 +33,8 @@ export type VisitFacts = {
   marks: readonly BodyMark[]
   events: readonly HistoryEvent[]
   feet: BySide<FootValues>
+  /** the same feet at the visit before; left out at a first visit */
+  earlier?: BySide<EarlierFoot> | undefined
   prints: BySide<PrintFacts | undefined>
   /** recordings of the mat that count, in the order they were taken */
   recordings: readonly MatRecordingFacts[]
@@ -52,6 +58,10 @@ export type VisitFacts = {
   }
 }
 
+export const licences = ['coach', 'therapist', 'podiatrist'] as const
+/** Who works here: techniques outside the licence are hidden. */
+export type Licence = (typeof licences)[number]
+
 /** Approach settings that this version obeys, for the practice or one plan. */
 export type PracticeSettings = TrainingSettings & {
   loadTarget: LoadTarget
@@ -61,6 +71,8 @@ export type PracticeSettings = TrainingSettings & {
   precision: 'limits' | 'symmetry'
   matTrials: MatTrialUse
   pronation: 'bothWays' | 'limit'
+  archSupport: ArchSupportView
+  licence: Licence
 }
 
 export const defaultSettings: PracticeSettings = {
@@ -74,4 +86,7 @@ export const defaultSettings: PracticeSettings = {
   precision: 'limits',
   matTrials: 'mean',
   pronation: 'bothWays',
+  archSupport: 'trainFirst',
+  // the narrowest licence until the practice says which it has
+  licence: 'coach',
 }

@@ -1,5 +1,5 @@
 import type { ArchLadder, ArchMapPlace, ArchMotion, ArchPosition } from '../arch'
-import type { GradeReading } from '../deformity'
+import type { GradeEffects, GradePart, PartGrade } from '../deformity'
 import type { ShelfReading, ShoeReading } from '../footwear'
 import type { PrintKind } from '../footprint'
 import type { DriverChain, DriverId } from '../drivers'
@@ -7,7 +7,7 @@ import type { PostureScore } from '../posture'
 import type { Timing } from '../pronation'
 import type { StanceTiming } from '../rearfoot'
 import type { Side } from '../side'
-import type { Measured } from '../statistics'
+import type { Change, Measured } from '../statistics'
 import type { TripodReading } from '../tripod'
 import type { FanClass, HalluxClass, ToeGap } from './readToes'
 
@@ -52,7 +52,7 @@ export type FindingFacts =
       measure: 'kneeToWall' | 'bigToeExtension'
       weaker: Side
       difference: number
-      isReal: boolean
+      change: Change
     }
   | { kind: 'balance'; side: Side; eyes: 'open' | 'shut'; seconds: number; goal: number; cannot: boolean }
   | { kind: 'driver'; side: Side; chain: DriverChain; next: DriverId | undefined }
@@ -61,7 +61,7 @@ export type FindingFacts =
   | { kind: 'timing'; side: Side; timing: FoundTiming }
   | { kind: 'squatLoss'; side: Side; trials: number; lost: number; depthPct: number | undefined }
   | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
-  | { kind: 'grade'; side: Side; part: 'arch' | 'heel'; grade: GradeReading }
+  | { kind: 'grade'; side: Side; part: GradePart; grade: PartGrade; effects: GradeEffects | undefined }
   | { kind: 'shoe'; reading: ShoeReading }
   | { kind: 'shelf'; shelf: ShelfReading }
 

@@ -1,6 +1,6 @@
 import type { MotionChances } from '../arch'
 import { readCautions, type CautionReading } from '../cautions'
-import type { GradeReading } from '../deformity'
+import { gradeFloor } from '../deformity'
 import type { ShelfReading } from '../footwear'
 import type { FootValues } from '../measures'
 import type { References } from '../reference'
@@ -88,6 +88,9 @@ export function read(
         lengthMm: look[side].lengthMm,
         side,
         isArchFound: isArchFound(look[side]),
+        view: settings.archSupport,
+        isSore: facts.soreSides.includes(side),
+        earlier: facts.earlier?.[side],
       },
       (input) => readGrades(input, references),
     ),
@@ -185,11 +188,6 @@ type Gathered = {
 function isArchFound({ position, motion }: LookReading): boolean | undefined {
   if (!position || !motion.kind) return undefined
   return position.kind === 'low' || motion.kind === 'much'
-}
-
-/** A grade that is still open counts with the lowest it can be. */
-function gradeFloor(grade: GradeReading): number | undefined {
-  return grade.grade ?? (grade.testNext === 'rest' ? undefined : grade.open.grades[0])
 }
 
 function missingAt(tripod: TripodReading | undefined): number | undefined {

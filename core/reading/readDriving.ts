@@ -3,7 +3,7 @@ import { postureMeasures, type FootValues } from '../measures'
 import { pronationProfile, type PronationProfile } from '../pronation'
 import type { References } from '../reference'
 import { bySide, sides, type BySide, type Side } from '../side'
-import { judgeDifference } from '../statistics'
+import { changeError, judgeChange } from '../statistics'
 import type { Finding } from './finding'
 import type { MatSummary } from './matFacts'
 
@@ -110,8 +110,9 @@ function postureDifference(
 ): Finding[] {
   const [left, right] = [profiles.left.amount?.posture, profiles.right.amount?.posture]
   if (!left || !right) return []
+  const error = changeError('semPosture', references)
+  if (judgeChange({ value: left.sum }, { value: right.sum }, error).judged !== 'real') return []
   const difference = Math.abs(left.sum - right.sum)
-  if (judgeDifference(difference, references.semPosture, references) !== 'real') return []
   const items = postureMeasures.filter((id) => feet.left.numbers[id] !== feet.right.numbers[id])
   return [
     {

@@ -1,26 +1,32 @@
 import {
-  canWords,
-  gradeOf,
-  type CanWord,
-  type GradeEvidence,
-  type GradeReading,
-  type RestEvidence,
+  gradeEffects,
+  gradeFloor,
+  gradeParts,
+  readPart,
+  rowsOfPart,
+  type ArchSupportView,
+  type GradeEffects,
+  type GradePart,
+  type PartGrade,
 } from '../deformity'
-import type { FootValues } from '../measures'
+import { errorKindOf, type FootValues } from '../measures'
 import type { References } from '../reference'
 import type { Side } from '../side'
+import { changeError, judgeChange } from '../statistics'
+import type { EarlierFoot } from './facts'
 import type { Finding } from './finding'
 
-export type GradesReading = {
-  arch: GradeReading
-  heel: GradeReading
+export type GradesReading = Record<GradePart, PartGrade> & {
   archTargetMm: number | undefined
+  /** what each grade changes; nothing for a part that nobody looked at */
+  effects: Partial<Record<GradePart, GradeEffects>>
   findings: Finding[]
 }
 
 /**
- * Grades of arch collapse and heel eversion on one foot. Numbers go before words.
- * @param input lengthMm: foot length for the arch's target height; words alone need none
+ * Grades of everything on one foot that is graded. Numbers go before words.
+ * @param input lengthMm: foot length for the arch's target height; words alone need none. earlier: the last visit's
+ *   values, against which a rapid change shows
  */
 export function readGrades(
   input: {
@@ -29,75 +35,77 @@ export function readGrades(
     side: Side
     /** false where position and motion are both known and the arch neither sits low nor moves much */
     isArchFound?: boolean | undefined
+    view: ArchSupportView
+    isSore: boolean
+    earlier?: EarlierFoot | undefined
   },
   references: References,
 ): GradesReading {
-  const { foot, lengthMm, side } = input
-  const { numbers, words } = foot
-  const truncatedMm = numbers.truncatedLength ?? (lengthMm ? lengthMm * references.truncatedShare : undefined)
-  // the client's own unloaded height is where the arch wants to be; the usual height of other feet only stands in for it
-  const usualMm = truncatedMm === undefined ? undefined : truncatedMm * references.navicularTargetNnh
-  const archTargetMm = numbers.navicularSit ?? usualMm
-  const height = (value: number | undefined) => (archTargetMm === undefined ? undefined : value)
-  const arch = gradeOf({
-    // every arch comes down a little under weight; only one that collapses has something to correct
-    rest:
-      input.isArchFound === false
-        ? { word: 'even' }
-        : restOf(height(numbers.navicularStand), words.archRestWord),
-    active: evidenceOf(height(numbers.navicularActive), words.archActiveWord),
-    passive: evidenceOf(height(numbers.navicularPassive), words.archPassiveWord),
-    target: archTargetMm ?? 0,
-    tolerance: references.archTolerance,
-    error: references.semNavicular,
-    direction: -1,
-    references,
-  })
-  const heel = gradeOf({
-    rest: restOf(numbers.heelRest, words.heelRestWord),
-    active: evidenceOf(numbers.heelActive, words.heelActiveWord),
-    passive: evidenceOf(numbers.heelPassive, words.heelPassiveWord),
-    target: references.heelTarget,
-    tolerance: references.heelTolerance,
-    error: references.semHeelAngle,
-    direction: 1,
-    references,
-  })
-  const findings = (['arch', 'heel'] as const).flatMap((part) =>
-    gradeFinding(side, part, part === 'arch' ? arch : heel),
+  const { foot, lengthMm, side, isArchFound } = input
+  const parts = Object.fromEntries(
+    gradeParts.map((part) => [part, readPart(part, { foot, lengthMm, isArchFound }, references)]),
+  ) as Record<GradePart, PartGrade>
+  const effects = Object.fromEntries(
+    gradeParts.flatMap((part) => {
+      const found = gradeEffects(
+        parts[part],
+        {
+          view: input.view,
+          isSore: input.isSore,
+          isRapid: isRapidlyWorse(parts[part], foot, input.earlier, references),
+        },
+        references,
+      )
+      return found ? [[part, found]] : []
+    }),
+  ) as GradesReading['effects']
+  return {
+    ...parts,
+    archTargetMm: parts.arch.target,
+    effects,
+    findings: gradeParts.flatMap((part) => gradeFinding(side, parts[part], effects[part])),
+  }
+}
+
+/** Really further from the target at rest than a short while ago, measured the same way. */
+function isRapidlyWorse(
+  { part, direction }: PartGrade,
+  foot: FootValues,
+  earlier: EarlierFoot | undefined,
+  references: References,
+): boolean {
+  const { rest } = rowsOfPart[part]
+  const kind = errorKindOf(rest)
+  const [before, after] = [earlier?.numbers[rest], foot.numbers[rest]]
+  if (!earlier || kind === undefined || before === undefined || after === undefined) return false
+  if (earlier.weeksAgo > references.rapidWeeks) return false
+  const change = judgeChange(
+    { value: before, trials: earlier.trials?.[rest] },
+    { value: after, trials: foot.trials?.[rest] },
+    changeError(kind, references),
   )
-  return { arch, heel, archTargetMm, findings }
+  return change.judged === 'real' && direction * change.difference > 0
 }
 
-function restOf(value: number | undefined, word: string | undefined): RestEvidence {
-  if (value !== undefined) return { value }
-  return word === undefined ? undefined : { word: word === 'even' ? 'even' : 'off' }
-}
-
-function evidenceOf(value: number | undefined, word: string | undefined): GradeEvidence {
-  if (value !== undefined) return { value }
-  return isCanWord(word) ? { word } : undefined
-}
-
-function isCanWord(word: string | undefined): word is CanWord {
-  return canWords.some((w) => w === word)
-}
-
-function gradeFinding(side: Side, part: 'arch' | 'heel', grade: GradeReading): Finding[] {
-  if (grade.testNext === 'rest') return []
-  const worstLikely = grade.grade ?? grade.open.grades[0] ?? 0
-  const concern = worstLikely === 0 ? 'fine' : worstLikely === 1 ? 'watch' : 'work'
+function gradeFinding(side: Side, grade: PartGrade, effects: GradeEffects | undefined): Finding[] {
+  const floor = gradeFloor(grade)
+  if (floor === undefined) return []
+  // arch and heel are graded in everybody; a toe only once it is known how far it comes back
+  const isEverybodys = grade.part === 'arch' || grade.part === 'heel'
+  if (!isEverybodys && !grade.grade) return []
+  const concern = floor === 0 ? 'fine' : floor === 1 ? 'watch' : 'work'
   const sure = grade.grade === undefined ? undefined : grade.chances[grade.grade]
   return [
     {
       kind: 'grade',
       side,
-      part,
+      part: grade.part,
       grade,
-      id: `grade.${part}.${side}`,
+      effects,
+      id: `grade.${grade.part}.${side}`,
       step: 'grade',
       concern,
-      weight: 0.3 + 0.2 * worstLikely,
+      weight: 0.3 + 0.2 * floor,
       sure,
     },
   ]

@@ -12,6 +12,7 @@ import {
 } from '../tripod'
 import type { Finding } from './finding'
 import type { MatFoot, MatSummary } from './matFacts'
+import { changeError, judgeChange } from '../statistics'
 
 export type LoadReading = {
   tripods: BySide<TripodReading | undefined>
@@ -74,7 +75,10 @@ function tripodFinding(side: Side, tripod: TripodReading): Finding {
 function shareFinding(leftShare: number, references: References): Finding {
   const heavier: Side = leftShare >= 0.5 ? 'left' : 'right'
   const share = heavier === 'left' ? leftShare : 1 - leftShare
-  const isOff = share - 0.5 > references.changeReal * references.semTripodShare
+  // half is where both would carry alike: it has no error of its own
+  const half = { value: 0.5, trials: Infinity }
+  const isOff =
+    judgeChange(half, { value: share }, changeError('semTripodShare', references)).judged === 'real'
   return {
     kind: 'sideShare',
     heavier,

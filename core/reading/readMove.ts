@@ -1,7 +1,7 @@
 import type { FootValues, NumberMeasureId } from '../measures'
-import type { References } from '../reference'
+import type { References, SemId } from '../reference'
 import { sides, type BySide, type Side } from '../side'
-import { judgeDifference } from '../statistics'
+import { changeError, judgeChange } from '../statistics'
 import type { Concern, Finding } from './finding'
 
 type Goals = { goal: number; limited: number }
@@ -13,14 +13,14 @@ export function readMove(feet: BySide<FootValues>, bigToeGoalDeg: number, refere
       measure: 'kneeToWall',
       goal: references.kneeToWallGoal,
       limited: references.kneeToWallLimited,
-      sem: references.semKneeToWall,
+      sem: 'semKneeToWall',
       counts: references.kneeToWallSideDifference,
     },
     {
       measure: 'bigToeExtension',
       goal: bigToeGoalDeg,
       limited: references.bigToeShort,
-      sem: references.semBigToe,
+      sem: 'semBigToe',
       counts: references.bigToeSideDifference,
     },
   ] as const
@@ -69,7 +69,7 @@ function rangeFinding(
 
 function differenceFinding(
   feet: BySide<FootValues>,
-  range: { measure: 'kneeToWall' | 'bigToeExtension'; sem: number; counts: number },
+  range: { measure: 'kneeToWall' | 'bigToeExtension'; sem: SemId; counts: number },
   references: References,
 ): Finding[] {
   const left = feet.left.numbers[range.measure]
@@ -77,14 +77,19 @@ function differenceFinding(
   if (left === undefined || right === undefined) return []
   const difference = Math.abs(left - right)
   if (difference < range.counts) return []
-  const isReal = judgeDifference(difference, range.sem, references) === 'real'
+  const trialsOf = (foot: FootValues) => foot.trials?.[range.measure]
+  const change = judgeChange(
+    { value: left, trials: trialsOf(feet.left) },
+    { value: right, trials: trialsOf(feet.right) },
+    changeError(range.sem, references),
+  )
   return [
     {
       kind: 'sideDifference',
       measure: range.measure,
       weaker: left < right ? 'left' : 'right',
       difference,
-      isReal,
+      change,
       id: `difference.${range.measure}`,
       step: 'move',
       concern: 'watch',

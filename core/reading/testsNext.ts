@@ -6,7 +6,7 @@ import {
   type MotionSource,
   type PositionSource,
 } from '../arch'
-import type { GradeReading } from '../deformity'
+import { gradeParts, rowsOfPart, type GradePart } from '../deformity'
 import type { MeasureId } from '../measures'
 import type { References } from '../reference'
 import { sides, type BySide, type Side } from '../side'
@@ -21,7 +21,7 @@ export type TestNext = {
   measure: MeasureId | 'footprint'
   side: Side
   step: Step
-  decides: 'gradeArch' | 'gradeHeel' | 'position' | 'motion'
+  decides: 'gradeArch' | 'gradeHeel' | 'gradeToes' | 'position' | 'motion'
   /** expected rise of the chance of the best class, 0..1, from the error model */
   gain: number
 }
@@ -66,29 +66,25 @@ function oncePerMeasure(tests: readonly TestNext[]): TestNext[] {
   return [...merged.values()]
 }
 
-function gradeTests(side: Side, { arch, heel }: GradesReading): TestNext[] {
-  const test = (
-    grade: GradeReading,
-    decides: 'gradeArch' | 'gradeHeel',
-    names: { active: MeasureId; passive: MeasureId },
-    step: Step,
-  ): TestNext[] =>
-    grade.testNext === 'active' || grade.testNext === 'passive'
-      ? // of n open grades, each as likely, the test names one or leaves n − 1: the best chance doubles from 1/n
-        [
-          {
-            measure: names[grade.testNext],
-            side,
-            step,
-            decides,
-            gain: grade.open.chance / grade.open.grades.length,
-          },
-        ]
-      : []
-  return [
-    ...test(arch, 'gradeArch', { active: 'navicularActive', passive: 'navicularPassive' }, 'look'),
-    ...test(heel, 'gradeHeel', { active: 'heelActive', passive: 'heelPassive' }, 'grade'),
-  ]
+const decidesOf = (part: GradePart): TestNext['decides'] =>
+  part === 'arch' ? 'gradeArch' : part === 'heel' ? 'gradeHeel' : 'gradeToes'
+
+function gradeTests(side: Side, grades: GradesReading): TestNext[] {
+  return gradeParts.flatMap((part): TestNext[] => {
+    const { testNext, open } = grades[part]
+    // a part that nobody looked at is not asked for: only what was found is graded
+    if (testNext !== 'active' && testNext !== 'passive') return []
+    return [
+      {
+        measure: rowsOfPart[part][testNext],
+        side,
+        step: part === 'arch' ? 'look' : 'grade',
+        decides: decidesOf(part),
+        // of n open grades, each as likely, the test names one or leaves n − 1: the best chance doubles from 1/n
+        gain: open.chance / open.grades.length,
+      },
+    ]
+  })
 }
 
 function positionTests(facts: VisitFacts, look: LookReading, side: Side, references: References): TestNext[] {
@@ -146,8 +142,6 @@ const endsOf: Partial<Record<Finding['kind'], readonly TestNext['decides'][]>> =
 /** Of the tests to take next, those that would make one finding surer: of its side, for what it says. */
 export function testsFor(finding: Finding, tests: readonly TestNext[]): TestNext[] {
   const ends: readonly TestNext['decides'][] =
-    finding.kind === 'grade'
-      ? [finding.part === 'heel' ? 'gradeHeel' : 'gradeArch']
-      : (endsOf[finding.kind] ?? [])
+    finding.kind === 'grade' ? [decidesOf(finding.part)] : (endsOf[finding.kind] ?? [])
   return tests.filter((t) => 'side' in finding && t.side === finding.side && ends.includes(t.decides))
 }

@@ -26,6 +26,7 @@ const orders: readonly [lower: ReferenceId, higher: ReferenceId][] = [
   ['fanTapered', 'fanWide'],
   ['tripodEven', 'tripodLeaning'],
   ['kneeToWallLimited', 'kneeToWallGoal'],
+  ['ownErrorFrom', 'ownErrorAlone'],
 ]
 
 export type ReferenceProblem =

@@ -293,7 +293,18 @@ export const referenceTable = {
     wordCannot: [0.05, '', def, '"cannot" in words: chance that it is within tolerance'],
     archTolerance: [2, 'mm', def, 'arch: tolerance to the target'],
     heelTolerance: [2, '°', def, 'heel angle: tolerance to the target'],
-    heelTarget: [4, '°', 'relaxed heel 0 to 6° is usual', 'heel angle: target everted'],
+    heelTarget: [4, '°', 'relaxed heel 0 to 6° is usual', 'heel rolled in: target everted'],
+    heelTargetOut: [2, '°', 'relaxed heel 0 to 6° is usual', 'heel rolled out: target everted'],
+    halluxTarget: [10, '°', 'hallux angle below 15° straight', 'big-toe lean: target'],
+    halluxTolerance: [5, '°', 'hallux angle below 15° straight', 'big-toe lean: tolerance to the target'],
+    fifthTarget: [5, '°', def, 'little-toe lean: target'],
+    fifthTolerance: [5, '°', def, 'little-toe lean: tolerance to the target'],
+    toeBendTarget: [0, '°', def, 'bent toe: target'],
+    toeBendTolerance: [10, '°', def, 'bent toe: tolerance to the target'],
+    settleLeast: [0.02, '', def, 'one more trial is proposed where it makes the grade surer by'],
+    gradeSupportFrom: [2, 'grade', def, 'grade from which help from below is planned'],
+    gradeReferFrom: [3, 'grade', def, 'grade that refers'],
+    rapidWeeks: [26, 'weeks', def, 'a real change for the worse within this time is rapid'],
     navicularTargetNnh: [0.27, '', def, 'arch: target as normalised navicular height'],
   }),
   ...group('own error (SEM)', {
@@ -313,6 +324,11 @@ export const referenceTable = {
     semTripodFelt: [0.08, '', def, 'tripod share from felt ratings'],
     semSingleLeg: [4, 's', def, 'single-leg seconds (for the re-test)'],
     semHeelRaise: [2, 'repetitions', def, 'single-leg heel raises (for the re-test)'],
+    semDorsum: [1.5, 'mm', def, 'height of the back of the foot'],
+    semToeBend: [4, '°', def, 'bend of a toe'],
+    semShin: [3, '°', def, 'angle of the shin'],
+    semFirstRay: [1.5, 'mm', def, 'first ray down'],
+    semGrip: [8, 'N', def, 'toe grip'],
     changeReal: [1.96, '', def, 'change is real beyond this many √2·SEM'],
     changeLikely: [1.28, '', def, 'change is likely beyond this many √2·SEM'],
   }),
@@ -328,6 +344,13 @@ export const referenceTable = {
     dropFirst: [1, 'mm', 'Esculier et al. 2015', 'drop below: 5 points'],
     toeWidthMargin: [0, 'mm', def, 'toe room below this is narrower than the foot'],
     upperStretch: [2, 'mm', def, 'stretch of the upper allowed'],
+  }),
+  ...group('own error', {
+    ownErrorFrom: [8, 'pairs', 'defaults until 8 pairs', 'own error counts from'],
+    ownErrorAlone: [20, 'pairs', def, 'own error stands alone from'],
+    ownErrorLeastShare: [0.2, 'of the default', def, 'own error never counts as less than'],
+    outlierFactor: [4, '√2·SEM', def, 'two trials further apart are proposed for checking'],
+    trendChance: [0.05, '', def, 'own error changed: chance of it by accident below'],
   }),
   ...group('training', {
     sessionMinutes: [15, 'min', def, 'session length'],
@@ -388,3 +411,6 @@ export const referenceTable = {
 } satisfies Record<string, ReferenceEntry>
 
 export type ReferenceId = keyof typeof referenceTable
+
+/** Standard errors of one measurement, each in its own unit. */
+export type SemId = Extract<ReferenceId, `sem${string}`>

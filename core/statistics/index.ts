@@ -23,4 +23,6 @@ export function clamp(value: number, low: number, high: number): number {
 
 /** A value with one standard error, in the unit of its name; index values have none. */
 export type Measured = { value: number; error: number }
-export * from './judgeDifference'
+export * from './judgeChange'
+export * from './quantiles'
+export * from './quadrature'

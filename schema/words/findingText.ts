@@ -3,6 +3,8 @@ import type { ArchCell, ArchMotion, PositionSource } from '@sturvo/core/arch'
 import type { Finding, TestNext } from '@sturvo/core/reading'
 import type { Leg } from '@sturvo/core/tripod'
 import { driverText, evidenceText } from './driverText'
+import { changeSentence } from './changeText'
+import { gradeText, partName } from './gradeText'
 import { measureText } from './measureText'
 import { postureText } from './pronationText'
 import { chancePct, num, pct, signed, type Rich } from './rich'
@@ -226,10 +228,8 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
           strong(`${num(f.difference, 0)} less`),
           ' than the other side.',
         ],
-        detail: f.isReal
-          ? 'a real difference, beyond the error of measuring'
-          : 'could still be the error of measuring',
-        evidence: 'Judged against 1.96·√2·SEM of your own error.',
+        detail: changeSentence(f.change, f.measure === 'kneeToWall' ? 'mm' : '°', 0),
+        evidence: 'Judged with your own error: real beyond 1.96·√2·SEM, likely beyond 1.28·√2·SEM.',
       }
     case 'balance':
       return f.cannot
@@ -324,7 +324,7 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
         return {
           sentence: [
             { side: f.side },
-            ` ${f.part}: grade `,
+            ` ${partName(f.part)}: grade `,
             strong(open.grades.join(' or ')),
             ', still open.',
           ],
@@ -333,7 +333,12 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
         }
       const lifts = activeShare === undefined ? '' : ` · corrects ${pct(activeShare)} of the way alone`
       return {
-        sentence: [{ side: f.side }, ` ${f.part}: `, strong(`grade ${grade}`), `, ${gradeText[grade]}.`],
+        sentence: [
+          { side: f.side },
+          ` ${partName(f.part)}: `,
+          strong(`grade ${grade}`),
+          `, ${gradeText[grade]}.`,
+        ],
         detail: `${chancePct(chances[grade])} sure${isBorderline ? ' · borderline' : ''}${lifts}`,
         evidence: `Chances: ${chances.map((c, g) => `grade ${g} ${chancePct(c)}`).join(', ')}. Words and values beyond the target count as corrected.`,
       }
@@ -503,15 +508,10 @@ export const sourceText = {
   archIndex: 'arch index',
   seen: 'the look from the side',
 } as const
-export const gradeText = {
-  0: 'nothing to correct',
-  1: 'the client can correct it',
-  2: 'needs help from below while it trains',
-  3: 'fixed: accommodate, do not force',
-} as const
 const decidesText: Record<TestNext['decides'], string> = {
   gradeArch: 'decides the grade of the arch',
   gradeHeel: 'decides the grade of the heel',
+  gradeToes: 'decides the grade of the toe',
   position: 'where the arch stands',
   motion: 'how the arch moves',
 }

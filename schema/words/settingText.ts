@@ -67,4 +67,23 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
     changes: 'What the profile says to do about a foot that does not hold.',
     choices: { bothWays: 'Own it both ways', limit: 'Limit it' },
   },
+  archSupport: {
+    name: 'Arch support',
+    changes:
+      'Whether help from below is planned next to the grade, and which checks of shoes follow from it.',
+    choices: {
+      trainFirst: 'Train first, support only where grade 2+ or pain needs it',
+      whileTraining: 'Support while training',
+      supportFirst: 'Support first',
+    },
+  },
+  licence: {
+    name: 'Licence',
+    changes: 'Techniques outside it are hidden. Local law and your own licence come first.',
+    choices: {
+      coach: 'Coach or trainer',
+      therapist: 'Physical therapist or similar',
+      podiatrist: 'Foot doctor or podiatrist',
+    },
+  },
 }

@@ -62,7 +62,12 @@ export function OverlayLayer({ outlines, references }: OverlayLayerProps) {
   )
 }
 
-const judgedText = { real: '', likely: ', likely', withinError: ', within the error' } as const
+const judgedText = {
+  real: '',
+  likely: ', likely',
+  withinError: ', within the error',
+  notComparable: '',
+} as const
 
 function differenceText({ mm, judged }: Difference, more: 'wider' | 'longer'): string {
   const size = num(Math.abs(mm))

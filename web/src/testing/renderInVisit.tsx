@@ -56,6 +56,7 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
       settings,
       references: {},
       referencesVersion: 0,
+      trialUses: {},
       version: 1,
     },
     reading: createReader()(facts, references, settings),

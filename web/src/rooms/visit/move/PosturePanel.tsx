@@ -2,8 +2,8 @@ import { postureFigure, type PostureItem } from '@sturvo/core/drawing'
 import { postureMeasures } from '@sturvo/core/measures'
 import { postureScore } from '@sturvo/core/posture'
 import { sides, type Side } from '@sturvo/core/side'
-import { judgeDifference } from '@sturvo/core/statistics'
-import { measureText, num, postureText, signed } from '@sturvo/schema/words'
+import { changeError, judgeChange } from '@sturvo/core/statistics'
+import { changeSentence, measureText, num, postureText, signed } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { MirrorRows } from '../rows/MirrorRows'
@@ -27,7 +27,10 @@ export function PosturePanel() {
   const { facts, references } = useOpenVisit()
   const scores = sides.map((side) => postureScore(facts.feet[side], references))
   const [left, right] = scores
-  const difference = left && right ? Math.abs(left.sum - right.sum) : undefined
+  const change =
+    left &&
+    right &&
+    judgeChange({ value: left.sum }, { value: right.sum }, changeError('semPosture', references))
   return (
     <MirrorRows title="posture score, relaxed stance">
       {postureMeasures.map((item) => (
@@ -60,9 +63,7 @@ export function PosturePanel() {
           )
         })}
         <p style={{ gridColumn: 2, gridRow: 1 }} className={classes.soft}>
-          {difference === undefined
-            ? '−12 to +12'
-            : `differ by ${difference}: ${judgeDifference(difference, references.semPosture, references) === 'real' ? 'real' : 'may be the scoring'}`}
+          {change === undefined ? '−12 to +12' : `left and right differ by ${changeSentence(change, '', 0)}`}
         </p>
       </div>
     </MirrorRows>

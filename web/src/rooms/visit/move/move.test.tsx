@@ -16,7 +16,7 @@ describe('posture score', () => {
   test('six items add up, with their place and the difference', () => {
     renderInVisit(<PosturePanel />, all(postureMeasures, 0, 2))
     expect(screen.getByText('+12').parentElement!.textContent).toContain('rolled in much')
-    expect(screen.getByText(/differ by 12: real/)).toBeTruthy()
+    expect(screen.getByText(/differ by 12: a real difference/)).toBeTruthy()
   })
   test('five items are no sum yet', () => {
     renderInVisit(<PosturePanel />, { ...all(postureMeasures.slice(1), 1, 1) })

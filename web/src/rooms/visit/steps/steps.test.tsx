@@ -241,6 +241,7 @@ describe('Hand over', () => {
       settings: { ...defaultSettings, barefoot: 'cautious' as const },
       references: {},
       referencesVersion: 0,
+      trialUses: {},
       version: 1,
     }
     renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 }, { practice })

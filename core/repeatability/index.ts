@@ -1,0 +1,5 @@
+export * from './agreement'
+export * from './blendedSem'
+export * from './outlierGroups'
+export * from './semEstimate'
+export * from './trend'

@@ -1,0 +1,10 @@
+/** The few functions of the library that are used; it ships no types of its own. */
+declare module 'jstat' {
+  type Quantile = { inv: (p: number, df: number) => number }
+  const jStat: {
+    chisquare: Quantile
+    studentt: Quantile
+    centralF: { cdf: (x: number, df1: number, df2: number) => number }
+  }
+  export = jStat
+}
