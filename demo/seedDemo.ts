@@ -55,6 +55,8 @@ import {
 } from '@sturvo/server'
 import type { MadeUpClient } from './madeUpClient'
 import { madeUpClients } from './people'
+import { practiseEye } from './practiseEye'
+import { trialsAgain } from './trialsAgain'
 
 const mmPerPx = 0.4
 
@@ -73,7 +75,7 @@ export async function seedDemo(
       id: 'practice',
       name: 'Tideway Foot Room',
       place: 'Orrin Quay',
-      settings: { ...defaultSettings },
+      settings: { ...defaultSettings, licence: 'podiatrist' },
       references: {},
       isDemo: true,
       version: 1,
@@ -87,22 +89,40 @@ export async function seedDemo(
     { name: 'Ilse Marrack', email: 'ilse@tideway.example', role: 'owner', password: newId() },
     today,
   )
-  await addAccount(
+  const assistant = await addAccount(
     database,
     { name: 'Bram Oddny', email: 'bram@tideway.example', role: 'assistant', password: newId() },
     today,
   )
   for (const [i, client] of madeUpClients.entries())
     if (only.includes(client.key))
-      await addClient({ database, client, seed: i + 1, today, byAccount: owner.id })
+      await addClient({
+        database,
+        client,
+        seed: i + 1,
+        today,
+        byAccount: owner.id,
+        assistant: assistant.id,
+      })
+  await practiseEye(database, owner.id, today)
 }
 
-type Adding = { database: Database; client: MadeUpClient; seed: number; today: Date; byAccount: string }
+type Adding = {
+  database: Database
+  client: MadeUpClient
+  seed: number
+  today: Date
+  byAccount: string
+  assistant: string
+}
 /** One visit of a client: what was asked, measured and photographed that day. */
 type VisitOf = Pick<MadeUpClient, 'answers' | 'measures' | 'feet' | 'prints'> &
   Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'shoes' | 'recordings'>
 
-async function addClient({ database, client, seed, today, byAccount }: Adding): Promise<void> {
+/** Clients whom practitioner and assistant measured one after the other. */
+const measuredByBoth = ['wen', 'ketta', 'corin', 'mirel']
+
+async function addClient({ database, client, seed, today, byAccount, assistant }: Adding): Promise<void> {
   const personId = `demo${client.key}person`
   const all: { id: string; daysAgo: number; visit: VisitOf }[] = [
     ...(client.earlier ?? []).map(({ daysAgo, feet, prints = [], ...visit }, i) => ({
@@ -136,6 +156,7 @@ async function addClient({ database, client, seed, today, byAccount }: Adding): 
       visit,
       seed,
       byAccount,
+      secondRater: measuredByBoth.includes(client.key) ? assistant : undefined,
     })
 }
 
@@ -144,9 +165,20 @@ type AddingVisit = Pick<Adding, 'database' | 'seed' | 'byAccount'> & {
   id: string
   day: dayjs.Dayjs
   visit: VisitOf
+  /** account of the assistant, where both measured this client */
+  secondRater: string | undefined
 }
 
-async function addVisit({ database, personId, id, day, visit, seed, byAccount }: AddingVisit): Promise<void> {
+async function addVisit({
+  database,
+  personId,
+  id,
+  day,
+  visit,
+  seed,
+  byAccount,
+  secondRater,
+}: AddingVisit): Promise<void> {
   const stamp = day.toISOString()
   await database.write(() =>
     database.db.insert(tables.visit).values({
@@ -160,16 +192,20 @@ async function addVisit({ database, personId, id, day, visit, seed, byAccount }:
     }),
   )
   const { answers, pains = [], events = [], measures, shoes = [], prints, photos = [] } = visit
+  const again = trialsAgain({ measures, visitId: id, seed, secondRater })
   const changes: { path: string; value: unknown }[] = [
     ...Object.entries(answers).map(([key, value]) => ({ path: `answer.${key}`, value })),
     ...pains.map((pain, i) => ({ path: `mark.demomark${i}`, value: { kind: 'pain', ...pain } })),
     ...events.map((value, i) => ({ path: `event.demoevent${i}`, value })),
     ...Object.entries(measures).flatMap(([measure, pair]) =>
       sides.flatMap((side, i) =>
-        pair[i] === null ? [] : [{ path: `measure.${measure}.${side}.1`, value: pair[i] }],
+        pair[i] === null || again.own.some((c) => c.path === `measure.${measure}.${side}.1`)
+          ? []
+          : [{ path: `measure.${measure}.${side}.1`, value: pair[i] }],
       ),
     ),
     ...shoes.map((value, i) => ({ path: `shoe.demoshoe${i}`, value })),
+    ...again.own,
   ]
   const shapeOf = (side: Side): FootShape => ({ ...neutralFoot, ...visit.feet?.[side], side })
   const now = day.toDate()
@@ -206,7 +242,15 @@ async function addVisit({ database, personId, id, day, visit, seed, byAccount }:
           .toDate(),
       }),
     })
-  await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
+  const { version } = await changeVisit(database, { visitId: id, base: 0, changes, byAccount, now })
+  if (again.second.length > 0)
+    await changeVisit(database, {
+      visitId: id,
+      base: version,
+      changes: again.second,
+      byAccount: secondRater!,
+      now,
+    })
 }
 
 // a step is over in half a second; standing and squatting are slow, and filling should not be

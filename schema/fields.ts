@@ -118,7 +118,8 @@ export type ParsedPath =
 
 const idPart = /^[0-9a-z]{8,40}$/
 const cautionKeys = cautionQuestions.map((q) => `caution:${q}`)
-const mostTrials = 9
+/** Trials that a row keeps. */
+export const mostTrials = 9
 
 function isOneOf<T extends string>(list: readonly T[], text: string | undefined): text is T {
   return list.some((item) => item === text)

@@ -352,6 +352,16 @@ export const referenceTable = {
     outlierFactor: [4, '√2·SEM', def, 'two trials further apart are proposed for checking'],
     trendChance: [0.05, '', def, 'own error changed: chance of it by accident below'],
   }),
+  ...group('eye practice', {
+    eyeSteps: [1, 'steps', def, 'arch from above: off by up to this is within error'],
+    eyeToes: [0.5, 'toes', def, 'toe that does not touch: off by up to this is within error'],
+    eyeDepth: [8, '% depth', def, 'where the squat is lost: off by up to this is within error'],
+    eyePush: [3, 'mm', def, 'push of a shoe on the big toe: off by up to this is within error'],
+    eyeGrades: [0.5, 'grades', def, 'grade from a strip: off by up to this is within error'],
+    eyeLandmarks: [3, 'mm', def, 'landmark on a photo: off by up to this is within error'],
+    eyeBiasFrom: [5, 'answers', def, 'a bias is named from so many answers of one kind and side'],
+    eyeBiasChance: [0.05, '', def, 'bias: chance of it by accident below'],
+  }),
   ...group('training', {
     sessionMinutes: [15, 'min', def, 'session length'],
     sessionMinutesLeast: [5, 'min', def, 'shortest session'],

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 const stamps = { created: text('created').notNull(), changed: text('changed').notNull() }
@@ -8,6 +9,8 @@ export const practice = sqliteTable('practice', {
   place: text('place').notNull(),
   settings: text('settings', { mode: 'json' }).$type<Record<string, string>>().notNull(),
   references: text('reference_values', { mode: 'json' }).$type<Record<string, number>>().notNull(),
+  /** which of several trials counts, where the practice chose otherwise */
+  trialUses: text('trial_uses', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
   version: integer('version').notNull(),
   ...stamps,
@@ -21,6 +24,8 @@ export const account = sqliteTable('account', {
   passwordHash: text('password_hash').notNull(),
   failedSignIns: integer('failed_sign_ins').notNull(),
   lockedUntil: text('locked_until'),
+  /** landmark practice counts towards this practitioner's own error */
+  practiceCounts: integer('practice_counts', { mode: 'boolean' }).notNull().default(false),
   version: integer('version').notNull(),
   ...stamps,
 })
@@ -99,6 +104,10 @@ export const measure = sqliteTable(
   (t) => [
     index('measure_in_force').on(t.visitId, t.supersededBy),
     index('measure_across').on(t.measure, t.side),
+    // groups of repeated trials, in the order they are added up in, without touching the table
+    index('measure_trials')
+      .on(t.byAccount, t.measure, t.visitId, t.side, t.trial, t.value, t.created)
+      .where(sql`superseded_by is null and value is not null`),
   ],
 )
 
@@ -244,3 +253,25 @@ export const picture = sqliteTable('picture', {
   bytes: integer('bytes').notNull(),
   ...stamps,
 })
+
+/** One answered question of the practice room. The question itself is its kind, level and seed. */
+export const eyeAnswer = sqliteTable(
+  'eye_answer',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => account.id),
+    kind: text('kind').notNull(),
+    level: integer('level').notNull(),
+    seed: integer('seed').notNull(),
+    side: text('side').$type<'left' | 'right'>().notNull(),
+    error: real('error').notNull(),
+    /** kind of measure made from placed landmarks, and its error */
+    derivedKind: text('derived_kind'),
+    derivedError: real('derived_error'),
+    at: text('at').notNull(),
+    ...stamps,
+  },
+  (t) => [index('eye_by_account').on(t.accountId, t.at)],
+)

@@ -1,25 +1,8 @@
-import { join } from 'node:path'
-import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { exerciseFigure, svgPath, type Stroke } from '@sturvo/core/drawing'
 import type { FigureId } from '@sturvo/core/training'
 import type { Handout } from '@sturvo/schema'
-
-const fontFile = (name: string, file: string) =>
-  join(__dirname, '..', '..', 'node_modules', '@fontsource', name, 'files', file)
-const text = (file: string) =>
-  fontFile('atkinson-hyperlegible-next', `atkinson-hyperlegible-next-latin-${file}-normal.woff`)
-const heading = fontFile('bricolage-grotesque', 'bricolage-grotesque-latin-700-normal.woff')
-const fonts = {
-  Text: { normal: text('400'), bold: text('700'), italics: text('400'), bolditalics: text('700') },
-  Heading: { normal: heading, bold: heading, italics: heading, bolditalics: heading },
-}
-const fontFiles = new Set(Object.values(fonts).flatMap((font) => Object.values(font)))
-
-pdfmake.setFonts(fonts)
-// nothing is fetched, and nothing is read from the disk but our own fonts
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
+import { pdfmake } from './fonts'
 
 const ink = '#1F2B2A'
 const soft = '#5B6664'

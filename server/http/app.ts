@@ -10,9 +10,11 @@ import { practice } from '../data/tables'
 import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
 import { deviceRoutes } from '../devices/routes'
 import { documentRoutes } from '../documents/routes'
+import { eyeRoutes } from '../eye/routes'
 import { peopleRoutes } from '../people/routes'
 import { pictureRoutes } from '../pictures/routes'
 import { practiceRoutes } from '../practice/routes'
+import { repeatabilityRoutes } from '../repeatability/routes'
 import { signInRoutes } from '../signin/routes'
 import { recordingRoutes } from '../recordings/routes'
 import { requireSession } from '../signin/sessions'
@@ -63,6 +65,8 @@ function apiRouter(database: Database, devices: DeviceShelf): Router {
     recordingRoutes(database),
     deviceRoutes(devices),
     documentRoutes(database),
+    repeatabilityRoutes(database),
+    eyeRoutes(database),
   )
   api.use((request) => {
     throw new Fault(404, 'notFound', 'There is no such address in the API.', request.path)

@@ -20,7 +20,7 @@ export async function previewReferences(
   now: Values,
   wanted: Values,
 ): Promise<ReferencePreview> {
-  const { settings } = await practiceAnswer(database, await practiceRow(database))
+  const { settings, trialUses } = await practiceAnswer(database, await practiceRow(database))
   const rows = await database.db
     .select({ visit, person })
     .from(visit)
@@ -42,6 +42,7 @@ export async function previewReferences(
           day: v.startedOn,
           ownedKit: kitItems.filter((item) => p.kit.includes(item)),
           references,
+          trialUses,
         }),
         references,
         settings,

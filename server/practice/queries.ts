@@ -19,6 +19,7 @@ async function createPractice(database: Database): Promise<PracticeRow> {
     place: '',
     settings: { ...defaultSettings },
     references: {},
+    trialUses: {},
     isDemo: false,
     version: 1,
     created: stamp,
@@ -41,6 +42,7 @@ export async function practiceAnswer(database: Database, row: PracticeRow): Prom
     place: row.place,
     settings: { ...defaultSettings, ...row.settings },
     references: row.references,
+    trialUses: row.trialUses,
     referencesVersion: await referencesVersion(database),
     version: row.version,
   })

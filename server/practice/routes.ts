@@ -26,7 +26,7 @@ export function practiceRoutes(database: Database): Router {
   router.patch('/practice', async (request, response) => {
     if (whoIs(request).role !== 'owner')
       throw new Fault(403, 'ownerOnly', 'Only the owner changes the settings of the practice.')
-    const { settings = {}, references } = bodyAs(practiceChangeSchema, request)
+    const { settings = {}, references, trialUses = {} } = bodyAs(practiceChangeSchema, request)
     const base = requireVersion(request)
     const { accountId } = whoIs(request)
     const answer = await database.write(async () => {
@@ -51,6 +51,7 @@ export function practiceRoutes(database: Database): Router {
       const changed = {
         settings: { ...row.settings, ...settings },
         references: own,
+        trialUses: { ...row.trialUses, ...trialUses },
         version: row.version + 1,
         changed: stamp,
       }

@@ -34,6 +34,7 @@ export async function addAccount(
       passwordHash,
       failedSignIns: 0,
       lockedUntil: null,
+      practiceCounts: false,
       version: 1,
       created: stamp,
       changed: stamp,

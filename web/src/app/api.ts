@@ -7,19 +7,30 @@ import {
 } from '@reduxjs/toolkit/query/react'
 import type { z } from 'zod'
 import {
+  backgroundSchema,
   deviceListSchema,
   deviceSchema,
+  eyeAnswerSchema,
+  eyeAnswersSchema,
+  eyeChoiceSchema,
   frontDoorSchema,
+  ownErrorsSchema,
   peopleSchema,
   personSchema,
   practiceSchema,
   previewSchema,
   sessionSchema,
+  takenTrialsSchema,
+  trialPairsSchema,
   visitSchema,
   type Device,
+  type EyeAnswer,
+  type EyeAnswers,
   type firstOwnerSchema,
   type FrontDoor,
   type NewPerson,
+  type OwnErrors,
+  type pairsQuerySchema,
   type newVisitSchema,
   type personChangeSchema,
   type Person,
@@ -29,7 +40,10 @@ import {
   type ReferencePreview,
   type Session,
   type signInSchema,
+  type TakenTrials,
+  type TrialPairs,
   type Visit,
+  type VisitBackground,
 } from '@sturvo/schema'
 import { csrfHeaders, rememberCsrf } from './csrf'
 
@@ -44,7 +58,7 @@ const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: query,
-  tagTypes: ['session', 'people', 'practice', 'devices'],
+  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye'],
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',
@@ -147,6 +161,41 @@ export const api = createApi({
       transformResponse: (raw) => deviceSchema.parse(raw),
       invalidatesTags: ['devices'],
     }),
+    ownErrors: build.query<OwnErrors, void>({
+      query: () => 'errors',
+      transformResponse: (raw) => ownErrorsSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    trialPairs: build.query<TrialPairs, z.input<typeof pairsQuerySchema>>({
+      query: (params) => ({ url: 'errors/pairs', params }),
+      transformResponse: (raw) => trialPairsSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    background: build.query<VisitBackground, string>({
+      query: (id) => `visits/${id}/background`,
+      transformResponse: (raw) => backgroundSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    takenTrials: build.query<TakenTrials, string>({
+      query: (id) => `visits/${id}/trials`,
+      transformResponse: (raw) => takenTrialsSchema.parse(raw),
+      keepUnusedDataFor: 0,
+    }),
+    eye: build.query<EyeAnswers, void>({
+      query: () => 'eye',
+      transformResponse: (raw) => eyeAnswersSchema.parse(raw),
+      providesTags: ['eye'],
+    }),
+    answerEye: build.mutation<EyeAnswer, EyeAnswer>({
+      query: (body) => ({ url: 'eye', method: 'POST', body }),
+      transformResponse: (raw) => eyeAnswerSchema.parse(raw),
+      invalidatesTags: ['eye', 'errors'],
+    }),
+    chooseEye: build.mutation<{ countsAsOwn: boolean }, { countsAsOwn: boolean }>({
+      query: (body) => ({ url: 'eye', method: 'PATCH', body }),
+      transformResponse: (raw) => eyeChoiceSchema.parse(raw),
+      invalidatesTags: ['eye', 'errors'],
+    }),
     visit: build.query<Visit, string>({
       query: (id) => `visits/${id}`,
       transformResponse: (raw) => visitSchema.parse(raw),
@@ -177,6 +226,13 @@ export const {
   useChangePersonMutation,
   useBeginVisitMutation,
   useVisitQuery,
+  useOwnErrorsQuery,
+  useTrialPairsQuery,
+  useBackgroundQuery,
+  useTakenTrialsQuery,
+  useEyeQuery,
+  useAnswerEyeMutation,
+  useChooseEyeMutation,
   useDevicesQuery,
   useZeroDeviceMutation,
 } = api

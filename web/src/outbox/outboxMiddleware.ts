@@ -5,6 +5,7 @@ import {
   type ThunkDispatch,
   type UnknownAction,
 } from '@reduxjs/toolkit'
+import { api } from '../app/api'
 import { keepEdits } from './keptEdits'
 import { sendChanges } from './sendChanges'
 import {
@@ -42,6 +43,11 @@ outboxMiddleware.startListening.withTypes<State, ThunkDispatch<State, unknown, U
   },
 })
 
+/** A second or later trial of a measure. */
+function isAgain(path: string): boolean {
+  return path.startsWith('measure.') && !path.endsWith('.1')
+}
+
 let isSending = false // one request at a time: each needs the version the one before it brought
 
 async function sendPending(listener: Api): Promise<void> {
@@ -57,6 +63,8 @@ async function sendPending(listener: Api): Promise<void> {
   if (listener.getState().visit.visitId !== visitId) return
   switch (result.kind) {
     case 'written':
+      // a repeated trial changes one's own error
+      if (Object.keys(sent).some(isAgain)) listener.dispatch(api.util.invalidateTags(['errors']))
       listener.dispatch(sendAnswered({ sent, version: result.version, fields: result.fields }))
       return
     case 'clash':

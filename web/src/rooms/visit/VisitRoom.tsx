@@ -2,11 +2,18 @@ import { useEffect, useState } from 'react'
 import { Navigate, useParams } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
 import type { Visit } from '@sturvo/schema'
-import { usePersonQuery, usePracticeQuery, useSessionQuery, useVisitQuery } from '../../app/api'
+import {
+  useBackgroundQuery,
+  usePersonQuery,
+  usePracticeQuery,
+  useSessionQuery,
+  useVisitQuery,
+} from '../../app/api'
 import { useAppDispatch, useAppSelector } from '../../app/store'
 import { keptEdits } from '../../outbox/keptEdits'
 import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'
 import { LoadedPart } from '../../parts/LoadedPart'
+import { FeetRoom } from './feet/FeetRoom'
 import { useReading } from './useReading'
 import { VisitContext } from './visitContext'
 import { VisitLayout } from './VisitLayout'
@@ -19,13 +26,16 @@ function isStep(text: string | undefined): text is Step {
 export default function VisitRoom() {
   const { visitId = '', step } = useParams()
   const visit = useVisitQuery(visitId)
-  if (!isStep(step)) return <Navigate to={`/visit/${visitId}/story`} replace />
+  const place = step === 'feet' ? step : isStep(step) ? step : undefined
+  if (place === undefined) return <Navigate to={`/visit/${visitId}/story`} replace />
   return (
-    <LoadedPart query={visit}>{(data) => <FetchedVisit key={data.id} visit={data} step={step} />}</LoadedPart>
+    <LoadedPart query={visit}>
+      {(data) => <FetchedVisit key={data.id} visit={data} step={place} />}
+    </LoadedPart>
   )
 }
 
-function FetchedVisit({ visit, step }: { visit: Visit; step: Step }) {
+function FetchedVisit({ visit, step }: { visit: Visit; step: Step | 'feet' }) {
   const dispatch = useAppDispatch()
   const open = useAppSelector(selectVisit)
   const [fetched] = useState(visit)
@@ -53,13 +63,15 @@ function FetchedVisit({ visit, step }: { visit: Visit; step: Step }) {
   )
 }
 
-type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice'> & { step: Step }
+type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice'> & { step: Step | 'feet' }
 
 function OpenedVisit({ person, practice, step }: Opened) {
   const dispatch = useAppDispatch()
   const { fields, startedOn, visitId = '' } = useAppSelector(selectVisit)
   const { data: session } = useSessionQuery()
-  const read = useReading({ fields, person, practice, startedOn })
+  // the visit opens without it: until it is there, the default errors stand in
+  const { data: background } = useBackgroundQuery(visitId, { skip: visitId === '' })
+  const read = useReading({ fields, person, practice, startedOn, background })
   return (
     <VisitContext.Provider
       value={{
@@ -73,7 +85,7 @@ function OpenedVisit({ person, practice, step }: Opened) {
         ...read,
       }}
     >
-      <VisitLayout step={step} />
+      {step === 'feet' ? <FeetRoom /> : <VisitLayout step={step} />}
     </VisitContext.Provider>
   )
 }

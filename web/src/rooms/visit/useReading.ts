@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react'
 import { createReader, type VisitFacts, type VisitReading } from '@sturvo/core/reading'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import { kitItems } from '@sturvo/core/training'
-import { factsOf, type Fields, type Person, type Practice } from '@sturvo/schema'
+import { factsOf, type Fields, type Person, type Practice, type VisitBackground } from '@sturvo/schema'
 
 /** Every finding of the open visit, computed again only for the steps whose values changed. */
 export function useReading(input: {
@@ -10,6 +10,8 @@ export function useReading(input: {
   person: Person
   practice: Practice
   startedOn: string
+  /** own errors and the visit before; undefined until they have arrived */
+  background?: VisitBackground | undefined
 }): {
   facts: VisitFacts
   reading: VisitReading
@@ -17,7 +19,12 @@ export function useReading(input: {
 } {
   const { fields, person, practice, startedOn } = input
   const [reader] = useState(createReader)
-  const references = useMemo(() => referenceValues(practice.references), [practice.references])
+  const { background } = input
+  const references = useMemo(
+    // whoever measured is judged with the error of their own hands
+    () => referenceValues({ ...practice.references, ...background?.errors }),
+    [practice.references, background?.errors],
+  )
   return useMemo(() => {
     const ownedKit = kitItems.filter((item) => person.kit.includes(item))
     const facts = factsOf({
@@ -26,7 +33,9 @@ export function useReading(input: {
       day: startedOn,
       ownedKit,
       references,
+      trialUses: practice.trialUses,
+      earlier: background?.earlier ?? undefined,
     })
     return { facts, references, reading: reader(facts, references, practice.settings) }
-  }, [fields, person, practice.settings, startedOn, references, reader])
+  }, [fields, person, practice, startedOn, references, reader, background?.earlier])
 }

@@ -1,10 +1,12 @@
 import { useState } from 'react'
-import { measureTable, type NumberMeasureId } from '@sturvo/core/measures'
+import { measureTable, trialUseOf, type NumberMeasureId } from '@sturvo/core/measures'
+import { mostTrials } from '@sturvo/schema'
 import type { Side } from '@sturvo/core/side'
 import { measureText } from '@sturvo/schema/words'
 import { useOpenVisit } from '../visitContext'
 import { readTyped, shownNumber } from './measureField'
 import classes from './MirrorRows.module.css'
+import { TrialDots } from './TrialDots'
 
 type NumberCellProps = {
   measure: NumberMeasureId
@@ -14,34 +16,41 @@ type NumberCellProps = {
   onSet: (trial: number, value: number | null) => void
 }
 
-/** The trials of one number, an empty field for the next, and what is odd about them. */
+/** The trials of one number, an empty field for the next, where they lie, and what is odd about them. */
 export function NumberCell({ measure, side, trials, state, onSet }: NumberCellProps) {
-  const numbers = trials.filter((v): v is number => typeof v === 'number')
+  const { practice } = useOpenVisit()
+  // a trial that was taken away leaves its place empty: the ones after it keep their number
+  const entries = trials.flatMap((value, i) => (typeof value === 'number' ? [{ trial: i + 1, value }] : []))
   const [isAgain, setAgain] = useState(false)
-  const shownTrials = Math.max(1, numbers.length + (isAgain ? 1 : 0))
+  const use = trialUseOf(measure, practice.trialUses)
+  const next = entries.length === 0 ? 1 : trials.length + 1
+  const isNextShown = entries.length === 0 || (isAgain && next <= mostTrials)
+  const shown: { trial: number; value: number | undefined }[] = isNextShown
+    ? [...entries, { trial: next, value: undefined }]
+    : entries
   const note =
     state === 'notTested'
       ? 'not tested'
       : state === 'cannot'
         ? 'cannot'
-        : numbers.length > 1
-          ? `mean of ${numbers.length}`
+        : entries.length > 1
+          ? `${use} of ${entries.length}`
           : ''
   return (
     <>
-      {Array.from({ length: shownTrials }, (_, i) => (
+      {shown.map(({ trial, value }) => (
         <NumberField
-          key={i}
+          key={trial}
           measure={measure}
           side={side}
-          trial={i + 1}
-          value={numbers[i]}
+          trial={trial}
+          value={value}
           placeholder={state ? '·' : '–'}
-          onSet={(value) => onSet(i + 1, value)}
+          onSet={(set) => onSet(trial, set)}
           onLeft={() => setAgain(false)}
         />
       ))}
-      {numbers.length > 0 && !isAgain && (
+      {entries.length > 0 && !isAgain && next <= mostTrials && (
         <span className={classes.tools}>
           <button
             type="button"
@@ -55,7 +64,11 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
           </button>
         </span>
       )}
-      {note !== '' && <span className={classes.note}>{note}</span>}
+      {entries.length > 1 ? (
+        <TrialDots measure={measure} side={side} trials={entries.map((e) => e.value)} note={note} />
+      ) : (
+        note !== '' && <span className={classes.note}>{note}</span>
+      )}
     </>
   )
 }

@@ -1,95 +1,70 @@
+import { Button } from '@mantine/core'
+import { Link } from 'react-router'
+import { gradeParts, rowsOfPart, type GradePart } from '@sturvo/core/deformity'
 import { sides } from '@sturvo/core/side'
-import type { GradeReading } from '@sturvo/core/deformity'
-import { chancePct, gradeText, num, pct } from '@sturvo/schema/words'
-import { MirrorRow } from '../rows/MirrorRow'
-import { MirrorRows } from '../rows/MirrorRows'
+import { num, partName } from '@sturvo/schema/words'
+import { Fold } from '../rows/Fold'
+import { GradePartView } from '../grade/GradePartView'
+import { Places } from '../Places'
 import { useOpenVisit } from '../visitContext'
-import classes from './steps.module.css'
+import classes from '../grade/grade.module.css'
 
+const always: readonly GradePart[] = ['arch', 'heel', 'bigToe', 'fifthToe']
+const toes = gradeParts.filter((part) => part.startsWith('toe'))
+const places = [
+  ...always.map((part) => [`grade-${part}`, partName(part)] as const),
+  ['grade-toes', 'bent toes'] as const,
+]
+
+/** Each deformity with its grade; bent toes are unfolded where one was found. */
 export function GradeStep() {
-  const { reading, facts } = useOpenVisit()
-  const hasHeights = sides.some((side) => facts.feet[side].numbers.navicularStand !== undefined)
+  const { reading, visitId } = useOpenVisit()
+  const found = toes.filter((part) =>
+    sides.some((side) => {
+      const { testNext, grade } = reading.grades[side][part]
+      return testNext !== 'rest' && grade !== 0
+    }),
+  )
   return (
     <>
-      <GradeBars part="arch" title="arch" />
-      {hasHeights && (
-        <p className={classes.strip}>
-          <span className={classes.soft}>
-            Arch from the heights of Look; target is the sitting height:{' '}
-            {sides
-              .map(
-                (side) =>
-                  `${side} ${reading.grades[side].archTargetMm === undefined ? 'unknown without a sitting height or a foot length' : `${num(reading.grades[side].archTargetMm)} mm`}`,
-              )
-              .join(', ')}
-            . Words count only where there is no height.
-          </span>
+      <Places name="Grade" places={places} />
+      <div className={classes.head}>
+        <p className={classes.soft}>
+          Rest, what the client corrects alone, what hands reach. {archTarget(reading.grades)}
         </p>
-      )}
-      <MirrorRows title="arch, heights in mm">
-        <MirrorRow measure="navicularActive" />
-        <MirrorRow measure="navicularPassive" />
-      </MirrorRows>
-      <GradeBars part="heel" title="heel" />
-      <MirrorRows title="heel, from behind">
-        <MirrorRow measure="heelRest" />
-        <MirrorRow measure="heelActive" />
-        <MirrorRow measure="heelPassive" />
-      </MirrorRows>
-      <MirrorRows title="in words, without an instrument">
-        <MirrorRow measure="archRestWord" />
-        <MirrorRow measure="archActiveWord" />
-        <MirrorRow measure="archPassiveWord" />
-        <MirrorRow measure="heelRestWord" />
-        <MirrorRow measure="heelActiveWord" />
-        <MirrorRow measure="heelPassiveWord" />
-      </MirrorRows>
+        <Button component={Link} to={`/visit/${visitId}/feet`} variant="default">
+          Where the feet stand
+        </Button>
+      </div>
+      {always.map((part) => (
+        <GradePartView key={part} part={part} numbers={rowsFor(part)} />
+      ))}
+      <div id="grade-toes">
+        {found.map((part) => (
+          <GradePartView key={part} part={part} numbers={rowsFor(part)} />
+        ))}
+        {toes
+          .filter((part) => !found.includes(part))
+          .map((part) => (
+            <Fold key={part} title={partName(part)} measures={[rowsOfPart[part].rest]}>
+              <GradePartView part={part} numbers={rowsFor(part)} />
+            </Fold>
+          ))}
+      </div>
     </>
   )
 }
 
-/** Chances of the four grades, left and right. */
-function GradeBars({ part, title }: { part: 'arch' | 'heel'; title: string }) {
-  const { reading } = useOpenVisit()
-  return (
-    <div className={classes.grades}>
-      {sides.map((side) => (
-        <GradeBar key={side} side={side} title={title} grade={reading.grades[side][part]} />
-      ))}
-    </div>
-  )
+function rowsFor(part: GradePart) {
+  const { rest, active, passive } = rowsOfPart[part]
+  // the target of the arch is a height of its own, and a second trial of it may be what settles the grade
+  return part === 'arch' ? (['navicularSit', rest, active, passive] as const) : [rest, active, passive]
 }
 
-function GradeBar({ side, title, grade }: { side: 'left' | 'right'; title: string; grade: GradeReading }) {
-  const verdict =
-    grade.testNext === 'rest'
-      ? 'not tested yet'
-      : grade.grade === undefined
-        ? `grade ${grade.open.grades.join(' or ')}, open`
-        : `grade ${grade.grade}, ${chancePct(grade.chances[grade.grade])} sure${grade.isBorderline ? ', borderline' : ''}`
-  return (
-    <div
-      data-side={side}
-      style={{ color: `var(--${side})` }}
-      role="group"
-      aria-label={`${side} ${title}: ${verdict}`}
-    >
-      <p>
-        <strong>{title}</strong> <span className={classes.ink}>{verdict}</span>
-      </p>
-      <div className={classes.bar} aria-hidden="true">
-        {grade.chances.map((chance, g) => (
-          <span
-            key={g}
-            style={{ flexGrow: chance, opacity: 0.35 + 0.21 * g }}
-            title={`grade ${g}: ${pct(chance)}`}
-          />
-        ))}
-        {grade.open.chance > 0 && (
-          <span className={classes.openShare} style={{ flexGrow: grade.open.chance }} />
-        )}
-      </div>
-      {grade.grade !== undefined && <p className={classes.soft}>{gradeText[grade.grade]}</p>}
-    </div>
-  )
+function archTarget(grades: ReturnType<typeof useOpenVisit>['reading']['grades']): string {
+  const targets = sides.map((side) => {
+    const { archTargetMm } = grades[side]
+    return `${side} ${archTargetMm === undefined ? 'unknown without a sitting height or a foot length' : `${num(archTargetMm)} mm`}`
+  })
+  return `The arch is read against its own sitting height: ${targets.join(', ')}.`
 }

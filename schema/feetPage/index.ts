@@ -1,0 +1,2 @@
+export * from './feetPage'
+export * from './svgNode'

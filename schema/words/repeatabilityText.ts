@@ -1,0 +1,62 @@
+import type { ErrorKindId, TrialUse } from '@sturvo/core/measures'
+import type { Slip, Trend } from '@sturvo/core/repeatability'
+import { num } from './rich'
+
+/** Kinds of measures that share an error, as practitioners call them. */
+export const errorKindText: Record<ErrorKindId, { name: string; what: string }> = {
+  semNavicular: { name: 'Navicular height', what: 'five moments, one bump' },
+  semDorsum: { name: 'Instep height', what: 'top of the foot at half its length' },
+  semHeelAngle: { name: 'Heel angle', what: 'rest, active, by hand' },
+  semEversion: { name: 'Heel range', what: 'eversion and inversion' },
+  semHallux: { name: 'Big-toe lean', what: 'hallux angle' },
+  semFifth: { name: 'Little-toe lean', what: 'fifth-toe angle' },
+  semToeBend: { name: 'Bend of a toe', what: 'rest, active, by hand' },
+  semToeGap: { name: 'Toe gap', what: 'at rest and spread' },
+  semWidth: { name: 'Widths', what: 'ball, toes, heel' },
+  semLength: { name: 'Lengths', what: 'foot, heel to first joint' },
+  semKneeToWall: { name: 'Knee to wall', what: 'heel down' },
+  semShin: { name: 'Shin angle', what: 'heel down' },
+  semBigToe: { name: 'Big-toe extension', what: 'by hand and standing' },
+  semFirstRay: { name: 'First ray', what: 'how far down it comes' },
+  semSingleLeg: { name: 'Single-leg stance', what: 'eyes open and shut' },
+  semHeelRaise: { name: 'Heel raises', what: 'on one leg' },
+  semGrip: { name: 'Toe grip', what: 'force' },
+}
+
+export const trialUseText: Record<TrialUse, string> = {
+  mean: 'mean of all',
+  best: 'the best',
+  last: 'the last',
+}
+
+export const slipText: Record<Slip, string> = {
+  tenfold: 'looks like a slipped decimal point',
+  swappedDigits: 'looks like two digits swapped',
+  inch: 'looks like inches for millimetres',
+  none: 'no pattern of a slip',
+}
+
+export function trendText(trend: NonNullable<Trend>): string {
+  const from = `${num(trend.before, 2)} → ${num(trend.after, 2)}`
+  return trend.kind === 'steady'
+    ? `steady, ${from}`
+    : trend.kind === 'surer'
+      ? `surer, ${from}`
+      : `less sure, ${from}`
+}
+
+/** What more pairs would bring; two trials of one thing are a pair. */
+export function moreText(row: {
+  toCount: number
+  toStandAlone: number
+  widthNow: number | null
+  widthThen: number
+  more: number
+}): string {
+  if (row.toCount > 0) return `${row.toCount} more until it counts, ${row.toStandAlone} until it stands alone`
+  if (row.toStandAlone > 0) return `${row.toStandAlone} more until it stands alone`
+  const half = (width: number) => `±${num(width * 50, 0)} %`
+  return row.widthNow === null
+    ? ''
+    : `${row.more} more would narrow it from ${half(row.widthNow)} to ${half(row.widthThen)}`
+}

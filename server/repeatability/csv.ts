@@ -1,0 +1,51 @@
+import { referenceTable } from '@sturvo/core/reference'
+import type { OwnErrors } from '@sturvo/schema'
+import { errorKindText } from '@sturvo/schema/words'
+
+const columns = [
+  'measure',
+  'unit',
+  'practitioner',
+  'pairs',
+  'practice_pairs',
+  'sem',
+  'sem_low95',
+  'sem_high95',
+  'mdc95',
+  'default_sem',
+  'sem_in_force',
+  'own_weight',
+] as const
+
+/** Own errors as a table: one row a measure and practitioner, a point as the decimal sign, RFC 4180 quoting. */
+export function ownErrorsCsv(answer: OwnErrors, changeReal: number): string {
+  const nameOf = new Map(answer.people.map((p) => [p.id, p.name]))
+  const rows = answer.rows.map((r) => [
+    errorKindText[r.kind].name,
+    referenceTable[r.kind].unit,
+    nameOf.get(r.accountId) ?? '',
+    r.pairs,
+    r.practicePairs,
+    figure(r.sem),
+    figure(r.low),
+    figure(r.high),
+    figure(changeReal * Math.SQRT2 * r.sem),
+    figure(r.standard),
+    figure(r.inForce),
+    figure(r.ownWeight),
+  ])
+  return [columns, ...rows].map((row) => row.map(quoted).join(',')).join('\r\n') + '\r\n'
+}
+
+function figure(value: number): string {
+  return String(Math.round(value * 10_000) / 10_000)
+}
+
+/** Quoted where needed; a name that a table program would take for a formula is kept from being one. */
+function quoted(value: string | number): string {
+  const text =
+    typeof value === 'string' && /^[=+\-@]/.test(value) && Number.isNaN(Number(value))
+      ? `'${value}`
+      : String(value)
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
+}

@@ -1,0 +1,90 @@
+import type { PartGrade } from '@sturvo/core/deformity'
+import type { Side } from '@sturvo/core/side'
+import { num } from '@sturvo/schema/words'
+import { gradeAxis, stripWidth } from './gradeAxis'
+import classes from './grade.module.css'
+
+const endText = { rest: 'rest', active: 'alone', passive: 'by hand' } as const
+const ends = ['rest', 'active', 'passive'] as const
+const y = { line: 34, above: 13, below: 59 }
+
+/** How far it comes back: from rest to the target, with what the client and what hands reach, each with its error. */
+export function GradeStrip({ side, grade }: { side: Side; grade: PartGrade }) {
+  const { target, tolerance, marks, unit } = grade
+  if (target === undefined || !marks.rest)
+    return <p className={classes.noStrip}>{target === undefined ? 'No target yet' : 'Rest not measured'}</p>
+  const axis = gradeAxis({ ...grade, target })
+  const said = ends.flatMap((end) => {
+    const mark = marks[end]
+    return mark ? [`${endText[end]} ${num(mark.value)} ${unit}, ±${num(mark.error)}`] : []
+  })
+  const band = [axis.x(target - tolerance), axis.x(target + tolerance)].sort((a, b) => a - b)
+  const restX = axis.x(marks.rest.value)
+  const targetX = axis.x(target)
+  return (
+    <svg
+      className={classes.strip}
+      viewBox={`0 0 ${stripWidth} 72`}
+      role="img"
+      aria-label={`${side}: ${said.join('; ')}; target ${num(target)} ${unit}`}
+    >
+      <rect
+        className={classes.band}
+        x={band[0]}
+        width={band[1]! - band[0]!}
+        y={y.line - 10}
+        height={20}
+        rx={3}
+      />
+      <line className={classes.target} x1={targetX} x2={targetX} y1={y.line - 14} y2={y.line + 14} />
+      <line
+        className={classes.way}
+        x1={Math.min(restX, targetX)}
+        x2={Math.max(restX, targetX)}
+        y1={y.line}
+        y2={y.line}
+      />
+      {ends.map((end) => {
+        const mark = marks[end]
+        if (!mark) return null
+        const x = axis.x(mark.value)
+        const reach = Math.max(3, mark.error * axis.perUnit)
+        // the label of what hands reach stands below, so that two close marks do not cover each other
+        const labelY = end === 'passive' ? y.below : y.above
+        return (
+          <g key={end} data-end={end} className={classes.mark}>
+            <line x1={x - reach} x2={x + reach} y1={y.line} y2={y.line} className={classes.error} />
+            <Mark side={side} x={x} isOpen={end !== 'rest'} isRing={end === 'passive'} />
+            <text x={clampLabel(x)} y={labelY} textAnchor="middle">
+              {endText[end]} {num(mark.value)}
+            </text>
+          </g>
+        )
+      })}
+      <text x={clampLabel(targetX)} y={y.below + 11} textAnchor="middle" className={classes.targetText}>
+        target {num(target)} {unit}
+      </text>
+    </svg>
+  )
+}
+
+function clampLabel(x: number): number {
+  return Math.min(stripWidth - 32, Math.max(30, x))
+}
+
+/** Round for left, square for right: filled at rest, open for the client, ringed twice for hands. */
+function Mark({ side, x, isOpen, isRing }: { side: Side; x: number; isOpen: boolean; isRing: boolean }) {
+  const fill = isOpen ? 'var(--sheet)' : 'currentColor'
+  const at = (r: number) =>
+    side === 'left' ? (
+      <circle cx={x} cy={y.line} r={r} fill={fill} />
+    ) : (
+      <rect x={x - r} y={y.line - r} width={r * 2} height={r * 2} fill={fill} />
+    )
+  return (
+    <g stroke="currentColor" strokeWidth={2}>
+      {at(6)}
+      {isRing && at(2.4)}
+    </g>
+  )
+}
