@@ -12,10 +12,12 @@ export type GradeEnd = (typeof gradeEnds)[number]
 /** A value in the measure's unit with its standard error (the common one where left out) and its trials, or a word. */
 export type GradeNumber = { value: number; error?: number; trials?: number }
 export type GradeEvidence = GradeNumber | { word: CanWord } | undefined
-export type RestEvidence = GradeNumber | { word: 'even' | 'off' } | undefined
+/** Inferred: nobody said it, the rest of the foot does. */
+export type RestEvidence = GradeNumber | { word: 'even' | 'off'; isInferred?: true } | undefined
 
 /** What is odd about the values, for a sentence beside the grade. */
-export type GradeRemark = 'passiveWorse' | 'activeBelowRest' | 'atTarget' | 'oneTrial' | 'wordsOnly' | 'mixed'
+export type GradeRemark =
+  'passiveWorse' | 'activeBelowRest' | 'atTarget' | 'oneTrial' | 'wordsOnly' | 'mixed' | 'noCollapse'
 
 /** One more measurement, and how sure the grade is expected to be after it. */
 export type Settles = { end: GradeEnd; isAgain: boolean; sureAfter: number }
@@ -175,7 +177,8 @@ function isNumber(evidence: RestEvidence | GradeEvidence): evidence is GradeNumb
 
 function remarksOn(input: GradeInput): GradeRemark[] {
   const { rest, active, passive, target, tolerance, direction, references } = input
-  const given = [rest, active, passive].filter((e) => e !== undefined)
+  const isInferred = rest !== undefined && 'isInferred' in rest
+  const given = [isInferred ? undefined : rest, active, passive].filter((e) => e !== undefined)
   const numbers = given.filter(isNumber)
   /** How much further from the target b is than a, in multiples of the error of their difference. */
   const worseBy = (a: RestEvidence | GradeEvidence, b: RestEvidence | GradeEvidence) => {
@@ -197,6 +200,7 @@ function remarksOn(input: GradeInput): GradeRemark[] {
     oneTrial: numbers.length > 0 && numbers.every((n) => (n.trials ?? 1) === 1),
     wordsOnly: given.length > 0 && numbers.length === 0,
     mixed: numbers.length > 0 && numbers.length < given.length,
+    noCollapse: isInferred,
   }
   return (Object.keys(holds) as GradeRemark[]).filter((remark) => holds[remark])
 }

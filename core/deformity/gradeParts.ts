@@ -129,7 +129,7 @@ export function readPart(
     // every arch comes down a little under weight; only one that collapses has something to correct
     rest:
       part === 'arch' && input.isArchFound === false
-        ? { word: 'even' }
+        ? { word: 'even', isInferred: true }
         : restEvidence(marks.rest, rows.words.rest && foot.words[rows.words.rest]),
     active: evidence(marks.active, foot.words[rows.words.active]),
     passive: evidence(marks.passive, passiveWord(rows.words.passive && foot.words[rows.words.passive])),

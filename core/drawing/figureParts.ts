@@ -2,7 +2,11 @@ import { closedCurve, turn, type Point } from '../geometry'
 import { degToRad } from '../units'
 
 /** One stroke of a figure. Drawing frame: x right, y down, 0..200 by 0..150. */
-export type Stroke = { role: 'body' | 'far' | 'prop' | 'floor' | 'move'; points: Point[]; closed: boolean }
+export type Stroke = {
+  role: 'body' | 'far' | 'prop' | 'floor' | 'move' | 'hand'
+  points: Point[]
+  closed: boolean
+}
 export type Figure = { title: string; strokes: Stroke[] }
 
 export const floorY = 132

@@ -19,12 +19,12 @@ const discMm = 24 // radius of a disc that carries the whole foot
 /** Both feet from above to one scale, with the three points and how much each carries. */
 export function feetBlock(input: FeetBlockInput, box: Box): SvgNode[] {
   const longest = Math.max(...sides.map((side) => input.shapes[side].lengthMm))
-  const scale = Math.min((box.height - 42) / longest, box.width / 2 / 118)
+  const scale = Math.min((box.height - 58) / longest, box.width / 2 / 118)
   return sides.flatMap((side) => {
     const middle = box.x + box.width * (side === 'left' ? 0.27 : 0.73)
     const put = (p: Point): Point => {
       const d = footToDrawing(p, side)
-      return { x: middle + d.x * scale, y: box.y + box.height - 28 + d.y * scale }
+      return { x: middle + d.x * scale, y: box.y + box.height - 48 + d.y * scale }
     }
     const shape = input.shapes[side]
     const drawn = footOutline(shape)
@@ -82,7 +82,7 @@ function tripod(
           'stroke-width': 0.8,
         }),
         text(at[leg].x, at[leg].y + 3, num(found.shares[leg] * 100, 0), {
-          size: 8.5,
+          size: 9.5,
           anchor: 'middle',
           bold: true,
         }),
@@ -100,21 +100,23 @@ function captions({ shapes, reading }: FeetBlockInput, side: Side, x: number, bo
   const { position, motion, lengthMm } = reading.look[side]
   const name = side === 'left' ? '● left' : '■ right'
   const load = reading.load.tripods[side]
-  const first = [
-    lengthMm === undefined ? 'neutral outline' : `${num(shapes[side].lengthMm, 0)} mm`,
-    position ? `arch ${position.kind}` : '',
-    motion.travelMm === undefined ? '' : `travel ${num(motion.travelMm)} mm`,
-  ]
-  return [
-    text(x, box.y + box.height - 14, name, { anchor: 'middle', bold: true, fill: paper[side], size: 10 }),
-    text(x, box.y + box.height - 3, first.filter(Boolean).join(' · '), { anchor: 'middle', size: 8 }),
-    text(
-      x,
-      box.y + box.height + 7,
+  const lines = [
+    [
+      lengthMm === undefined ? '' : `${num(shapes[side].lengthMm, 0)} mm`,
+      position ? `arch ${position.kind}` : '',
+    ],
+    [motion.travelMm === undefined ? '' : `travel ${num(motion.travelMm)} mm`],
+    [
       load
-        ? `three points ${load.kind}${load.method === 'felt' ? ', as felt' : ''}, % of this foot`
+        ? `load ${load.kind}${load.method === 'felt' ? ', as felt' : ''} (% of this foot)`
         : 'load not tested',
-      { anchor: 'middle', size: 8, fill: paper.soft },
-    ),
+    ],
+  ]
+    .map((parts) => parts.filter(Boolean).join(' · '))
+    .filter(Boolean)
+  const top = box.y + box.height - 32
+  return [
+    text(x, top, name, { anchor: 'middle', bold: true, fill: paper[side], size: 10 }),
+    ...lines.map((line, i) => text(x, top + 12 + i * 11, line, { anchor: 'middle', size: 9 })),
   ]
 }

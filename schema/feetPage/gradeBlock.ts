@@ -6,7 +6,7 @@ import { paper, round, sideMark, text, type Box } from './pageParts'
 import { node, type SvgNode } from './svgNode'
 
 const ends = ['rest', 'active', 'passive'] as const
-const rowPt = 42
+export const rowPt = 52
 
 /** The parts that are shown: arch and heel always, the others once somebody looked. */
 export function shownParts(grades: BySide<GradesReading>): GradePart[] {
@@ -40,7 +40,7 @@ export function gradeBlock(grades: BySide<GradesReading>, box: Box): SvgNode[] {
     ...(parts.length > most
       ? [
           text(box.x, box.y + most * rowPt + 6, `and ${parts.slice(most).map(partName).join(', ')}`, {
-            size: 8,
+            size: 9,
           }),
         ]
       : []),
@@ -49,18 +49,16 @@ export function gradeBlock(grades: BySide<GradesReading>, box: Box): SvgNode[] {
 
 function strip(side: Side, grade: PartGrade, box: Box): SvgNode[] {
   const colour = paper[side]
-  const verdict = gradeVerdict(grade)
-  const head = [
-    text(box.x, box.y + 8, partName(grade.part), { size: 8.5, bold: true, fill: colour }),
-    text(box.x + box.width, box.y + 8, verdict, { size: 8, anchor: 'end' }),
-  ]
+  const verdict = gradeVerdict(grade).replace(' sure', '')
+  const head = [text(box.x, box.y + 8, partName(grade.part), { size: 9.5, bold: true, fill: colour })]
+  const verdictAt = (y: number) => text(box.x, y, verdict, { size: 9 })
   const { target, tolerance, marks, direction, unit } = grade
   if (target === undefined || !marks.rest) {
     const chances = grade.chances
       .map((c, g) => (c >= 0.005 ? `${g}: ${num(c * 100, 0)} %` : ''))
       .filter(Boolean)
-    const words = grade.testNext === 'rest' ? 'not tested' : `from words · ${chances.join(' · ')}`
-    return [...head, text(box.x, box.y + 22, words, { size: 8, fill: paper.soft })]
+    const words = grade.testNext === 'rest' ? '' : `from words · ${chances.join(' · ')}`
+    return [...head, verdictAt(box.y + 20), text(box.x, box.y + 31, words, { size: 8.5, fill: paper.soft })]
   }
   const along = (value: number) => -direction * (value - target)
   const all = [
@@ -102,17 +100,11 @@ function strip(side: Side, grade: PartGrade, box: Box): SvgNode[] {
       ]
     }),
     text(
-      box.x,
-      y + 15,
-      [
-        `rest ${num(marks.rest.value)}`,
-        marks.active ? `alone ${num(marks.active.value)}` : '',
-        marks.passive ? `by hand ${num(marks.passive.value)}` : '',
-        `target ${num(target)} ${unit}`,
-      ]
-        .filter(Boolean)
-        .join(' · '),
-      { size: 7.5, fill: paper.soft },
+      box.x + box.width,
+      box.y + 8,
+      `${ends.map((end) => (marks[end] ? num(marks[end].value) : '–')).join(' → ')}, to ${num(target)}${unit === '°' ? '°' : ` ${unit}`}`,
+      { size: 8.5, fill: paper.soft, anchor: 'end' },
     ),
+    verdictAt(y + 17),
   ]
 }

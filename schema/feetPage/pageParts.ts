@@ -23,7 +23,7 @@ export type TextStyle = {
 }
 
 export function text(x: number, y: number, words: string, style: TextStyle = {}): SvgNode {
-  const { size = 9, fill = paper.ink, bold = false, anchor = 'start', family } = style
+  const { size = 10, fill = paper.ink, bold = false, anchor = 'start', family } = style
   return node(
     'text',
     {
@@ -63,9 +63,17 @@ export function wrapped(words: string, widthPt: number, size: number, most = 9):
 
 export function heading(box: Pick<Box, 'x' | 'y'>, words: string, term: string, family: string): SvgNode[] {
   return [
-    text(box.x, box.y, words, { size: 11.5, bold: true, fill: paper.act, family }),
-    text(box.x + words.length * 6.1 + 6, box.y, term, { size: 8, fill: paper.soft }),
+    text(box.x, box.y, words, { size: headingPt, bold: true, fill: paper.act, family }),
+    text(box.x + headingWidth(words) + 8, box.y, term, { size: 9, fill: paper.soft }),
   ]
+}
+
+const headingPt = 12.5
+const narrow = /[ iljtfr.,]/
+
+/** Width of a heading in its own face, near enough to put a term behind it. */
+function headingWidth(words: string): number {
+  return [...words].reduce((sum, letter) => sum + (narrow.test(letter) ? 0.36 : 0.6) * headingPt, 0)
 }
 
 /** Round for left, square for right. */

@@ -55,6 +55,7 @@ export const remarkText: Record<GradeRemark, string> = {
   oneTrial: 'One trial each: a second one shows how well it repeats.',
   wordsOnly: 'Graded from words alone. A number makes it surer.',
   mixed: 'Graded from numbers and words together.',
+  noCollapse: 'It neither sits low nor moves much, so there is no collapse to correct.',
 }
 
 const endText: Record<GradeEnd, string> = {
@@ -63,6 +64,14 @@ const endText: Record<GradeEnd, string> = {
   passive: 'by hand',
   target: 'sitting (the target)',
 }
+
+/** "1: 64 % · 2: 36 %", without what is next to nothing. */
+export function chancesText({ chances, open }: Pick<PartGrade, 'chances' | 'open'>): string {
+  const parts = chances.flatMap((chance, g) => (chance < leastShown ? [] : [`${g}: ${chancePct(chance)}`]))
+  if (open.chance >= leastShown) parts.push(`open ${chancePct(open.chance)}`)
+  return parts.join(' · ')
+}
+const leastShown = 0.005 // what would round to 0 %
 
 /** What would settle an open or borderline grade, the best first. */
 export function settlesSentence(settles: readonly Settles[]): string | undefined {

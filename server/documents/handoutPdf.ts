@@ -118,6 +118,7 @@ const strokeStyle: Record<Stroke['role'], string> = {
   prop: `stroke="#7A6A3F" stroke-width="2.6"`,
   floor: `stroke="#B9B3A2" stroke-width="1.6"`,
   move: `stroke="${act}" stroke-width="2.4"`,
+  hand: `stroke="#4D7F7C" stroke-width="1.8"`,
 }
 
 function figureSvg(id: FigureId): string {

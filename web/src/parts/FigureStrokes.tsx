@@ -6,6 +6,7 @@ const strokeOf: Record<Stroke['role'], { stroke: string; width: number }> = {
   prop: { stroke: 'var(--printDeep)', width: 2.6 },
   floor: { stroke: 'var(--line)', width: 2 },
   move: { stroke: 'var(--act)', width: 2.4 },
+  hand: { stroke: 'var(--printDeep)', width: 1.8 },
 }
 
 /** The strokes of a figure in the one style of our drawings; small drawings need thicker ones and filled shapes. */
@@ -19,6 +20,8 @@ export function FigureStrokes({
   isFilled?: boolean
 }) {
   const fillOf = ({ role, closed }: Stroke) => {
+    // a finger covers what lies behind it, though it is open where the hand goes on
+    if (role === 'hand') return 'var(--sheet)'
     if (!isFilled || !closed || role === 'far') return 'none'
     return role === 'body' ? 'var(--skin)' : strokeOf[role].stroke
   }

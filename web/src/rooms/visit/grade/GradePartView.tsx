@@ -2,6 +2,7 @@ import { rowsOfPart, type GradePart, type PartGrade } from '@sturvo/core/deformi
 import type { MeasureId } from '@sturvo/core/measures'
 import { sides, type Side } from '@sturvo/core/side'
 import {
+  chancesText,
   effectLines,
   gradeText,
   gradeVerdict,
@@ -86,12 +87,7 @@ function GradeOfSide({ side, grade }: { side: Side; grade: PartGrade }) {
           <span className={stepClasses.openShare} style={{ flexGrow: grade.open.chance }} />
         )}
       </div>
-      {grade.testNext !== 'rest' && (
-        <p className={classes.soft}>
-          {grade.chances.map((chance, g) => `${g}: ${pct(chance)}`).join(' · ')}
-          {grade.open.chance > 0 && ` · open ${pct(grade.open.chance)}`}
-        </p>
-      )}
+      {grade.testNext !== 'rest' && <p className={classes.soft}>{chancesText(grade)}</p>}
       {grade.remarks.map((remark) => (
         <p
           key={remark}

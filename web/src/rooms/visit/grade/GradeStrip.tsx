@@ -7,6 +7,7 @@ import classes from './grade.module.css'
 const endText = { rest: 'rest', active: 'alone', passive: 'by hand' } as const
 const ends = ['rest', 'active', 'passive'] as const
 const y = { line: 34, above: 13, below: 59 }
+const glyph = 6 // width of a letter of the labels
 
 /** How far it comes back: from rest to the target, with what the client and what hands reach, each with its error. */
 export function GradeStrip({ side, grade }: { side: Side; grade: PartGrade }) {
@@ -21,6 +22,12 @@ export function GradeStrip({ side, grade }: { side: Side; grade: PartGrade }) {
   const band = [axis.x(target - tolerance), axis.x(target + tolerance)].sort((a, b) => a - b)
   const restX = axis.x(marks.rest.value)
   const targetX = axis.x(target)
+  const labelY = labelRows(
+    ends.flatMap((end) => {
+      const mark = marks[end]
+      return mark ? [{ end, value: mark.value, x: clampLabel(axis.x(mark.value)) }] : []
+    }),
+  )
   return (
     <svg
       className={classes.strip}
@@ -49,23 +56,40 @@ export function GradeStrip({ side, grade }: { side: Side; grade: PartGrade }) {
         if (!mark) return null
         const x = axis.x(mark.value)
         const reach = Math.max(3, mark.error * axis.perUnit)
-        // the label of what hands reach stands below, so that two close marks do not cover each other
-        const labelY = end === 'passive' ? y.below : y.above
         return (
           <g key={end} data-end={end} className={classes.mark}>
             <line x1={x - reach} x2={x + reach} y1={y.line} y2={y.line} className={classes.error} />
             <Mark side={side} x={x} isOpen={end !== 'rest'} isRing={end === 'passive'} />
-            <text x={clampLabel(x)} y={labelY} textAnchor="middle">
-              {endText[end]} {num(mark.value)}
+            <text x={clampLabel(x)} y={labelY[end]} textAnchor="middle">
+              {labelOf(end, mark.value)}
             </text>
           </g>
         )
       })}
-      <text x={clampLabel(targetX)} y={y.below + 11} textAnchor="middle" className={classes.targetText}>
+      <text x={clampLabel(targetX)} y={y.below + 12} textAnchor="middle" className={classes.targetText}>
         target {num(target)} {unit}
       </text>
     </svg>
   )
+}
+
+type End = (typeof ends)[number]
+
+function labelOf(end: End, value: number): string {
+  return `${endText[end]} ${num(value)}`
+}
+
+/** Labels stand above the line; one that would cover another stands below it. */
+function labelRows(labels: readonly { end: End; value: number; x: number }[]): Partial<Record<End, number>> {
+  const rows: Partial<Record<End, number>> = {}
+  const above: { from: number; to: number }[] = []
+  for (const { end, value, x } of labels) {
+    const half = (labelOf(end, value).length * glyph) / 2
+    const isFree = above.every((other) => x + half < other.from || x - half > other.to)
+    if (isFree) above.push({ from: x - half, to: x + half })
+    rows[end] = isFree ? y.above : y.below
+  }
+  return rows
 }
 
 function clampLabel(x: number): number {
