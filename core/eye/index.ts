@@ -1,1 +1,7 @@
 export * from './eyeKinds'
+export * from './question'
+export * from './eyeQuestion'
+export * from './scoreAnswer'
+export * from './eyeBias'
+export * from './nextKind'
+export type { EyeScene } from './scene'

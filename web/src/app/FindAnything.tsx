@@ -20,6 +20,18 @@ export function FindAnything() {
       description: 'approach settings, reference values',
       onClick: go('/practice'),
     },
+    {
+      id: 'errors',
+      label: 'Our error',
+      description: 'how well each of us repeats each measure',
+      onClick: go('/practice/errors'),
+    },
+    {
+      id: 'eye',
+      label: 'Eye practice',
+      description: 'train eye and hand against known truth',
+      onClick: go('/eye'),
+    },
     ...people.map((person) => ({
       id: person.id,
       label: person.name,

@@ -42,6 +42,7 @@ export function Shell() {
             Today
           </NavLink>
           <NavLink to="/people">People</NavLink>
+          <NavLink to="/eye">Eye practice</NavLink>
           <NavLink to="/practice">Practice</NavLink>
         </nav>
         <p className={classes.title}>{title}</p>

@@ -23,6 +23,8 @@ export const router = createBrowserRouter([
       { index: true, lazy: room(() => import('../rooms/today/TodayRoom')) },
       { path: 'people', lazy: room(() => import('../rooms/people/PeopleRoom')) },
       { path: 'visit/:visitId/:step?', lazy: room(() => import('../rooms/visit/VisitRoom')) },
+      { path: 'practice/errors', lazy: room(() => import('../rooms/errors/ErrorsRoom')) },
+      { path: 'eye', lazy: room(() => import('../rooms/eye/EyeRoom')) },
       { path: 'practice', lazy: room(() => import('../rooms/practice/PracticeRoom')) },
       { path: '*', Component: () => <Navigate to="/" replace /> },
     ],

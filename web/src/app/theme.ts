@@ -48,6 +48,15 @@ const tokens = {
   },
 } as const
 
+/** Skin of the drawn feet of Eye practice: light to deep, each with the colour of its lines. */
+export const skinTones = [
+  { skin: '#E9C3AA', line: '#A97B60' },
+  { skin: '#D6A585', line: '#92644A' },
+  { skin: '#B98560', line: '#774E34' },
+  { skin: '#8C5F45', line: '#573726' },
+  { skin: '#644334', line: '#3C261C' },
+] as const
+
 /** A token as a plain colour, for drawings on a canvas, where variables do not reach. */
 export function colourOf(scheme: 'light' | 'dark', token: keyof typeof tokens.light): string {
   return tokens[scheme][token]

@@ -1,7 +1,7 @@
 import { Radio, Stack } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect } from 'react'
-import { useLocation } from 'react-router'
+import { Link, useLocation } from 'react-router'
 import type { PracticeSettings } from '@sturvo/core/reading'
 import type { Practice } from '@sturvo/schema'
 import { settingText } from '@sturvo/schema/words'
@@ -37,6 +37,10 @@ function PracticeView({ practice }: { practice: Practice }) {
       <p className={classes.soft}>{practice.place}</p>
       <p className={classes.law}>
         Your licence and the rules where you work come first; nothing here overrides them.
+      </p>
+      <p className={classes.law}>
+        <Link to="/practice/errors">Our error</Link>: how well each of us repeats each measure, and which
+        change counts as real.
       </p>
       <section aria-labelledby="approach">
         <h2 id="approach">Approach</h2>

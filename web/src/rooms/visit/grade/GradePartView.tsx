@@ -17,7 +17,7 @@ import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import { HandGuide } from './HandGuide'
-import { GradeStrip } from './GradeStrip'
+import { GradeStrip } from '../../../parts/GradeStrip'
 import classes from './grade.module.css'
 import stepClasses from '../steps/steps.module.css'
 

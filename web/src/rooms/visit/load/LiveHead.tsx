@@ -4,7 +4,7 @@ import { isobarsKpa } from '../../../workers/liveMat'
 import type { RecorderLook } from '../../../workers/matRecorder'
 import { useComputedColorScheme } from '@mantine/core'
 import { useEffect, useState } from 'react'
-import { loadColour } from './drawMat'
+import { loadColour } from '../../../mat/loadColour'
 import classes from './load.module.css'
 import type { WatchMat } from './useMat'
 

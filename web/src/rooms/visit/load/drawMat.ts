@@ -2,7 +2,8 @@ import type { MatLandmarks, RecordingMeta, Who } from '@sturvo/core/pressure'
 import { outcomeOf } from '@sturvo/core/problem'
 import { legs, tripodShares, type Leg, type TripodShares } from '@sturvo/core/tripod'
 import { colourOf } from '../../../app/theme'
-import { isobarsKpa, type MatMoment, type SeenFoot } from '../../../workers/liveMat'
+import { loadColour, mix } from '../../../mat/loadColour'
+import { type MatMoment, type SeenFoot } from '../../../workers/liveMat'
 
 export type MatPlace = { scale: number; leftPx: number; bottomPx: number }
 type Scheme = 'light' | 'dark'
@@ -39,19 +40,6 @@ export const toPx = (place: MatPlace, xMm: number, yMm: number) => ({
   x: place.leftPx + xMm * place.scale,
   y: place.bottomPx - yMm * place.scale,
 })
-
-function mix(a: string, b: string, share: number): string {
-  const part = (hex: string, i: number) => parseInt(hex.slice(1 + 2 * i, 3 + 2 * i), 16)
-  const at = (i: number) => Math.round(part(a, i) + (part(b, i) - part(a, i)) * share)
-  return `rgb(${at(0)} ${at(1)} ${at(2)})`
-}
-
-/** The colour of a load: one hue, pale to deep. */
-export function loadColour(scheme: Scheme, kpa: number): string {
-  const step = isobarsKpa.findIndex((level) => level >= kpa)
-  const share = (step < 0 ? isobarsKpa.length : step) / (isobarsKpa.length - 0.5)
-  return mix(colourOf(scheme, 'loadPale'), colourOf(scheme, 'loadDeep'), Math.min(1, share))
-}
 
 /** Three loads that stand for the load centre, in the frame of the mat. */
 export function sharesAt(landmarks: MatLandmarks, xMm: number, yMm: number): TripodShares | undefined {

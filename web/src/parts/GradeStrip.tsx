@@ -2,15 +2,17 @@ import type { PartGrade } from '@sturvo/core/deformity'
 import type { Side } from '@sturvo/core/side'
 import { num } from '@sturvo/schema/words'
 import { gradeAxis, stripWidth } from './gradeAxis'
-import classes from './grade.module.css'
+import classes from './GradeStrip.module.css'
 
 const endText = { rest: 'rest', active: 'alone', passive: 'by hand' } as const
 const ends = ['rest', 'active', 'passive'] as const
 const y = { line: 34, above: 13, below: 59 }
 const glyph = 6 // width of a letter of the labels
 
+export type StripGrade = Pick<PartGrade, 'target' | 'tolerance' | 'direction' | 'marks' | 'unit'>
+
 /** How far it comes back: from rest to the target, with what the client and what hands reach, each with its error. */
-export function GradeStrip({ side, grade }: { side: Side; grade: PartGrade }) {
+export function GradeStrip({ side, grade }: { side: Side; grade: StripGrade }) {
   const { target, tolerance, marks, unit } = grade
   if (target === undefined || !marks.rest)
     return <p className={classes.noStrip}>{target === undefined ? 'No target yet' : 'Rest not measured'}</p>

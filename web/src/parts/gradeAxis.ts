@@ -4,7 +4,7 @@ export const stripWidth = 240
 const edge = 14
 
 /** From a value of the part to a place on the strip: rest lies left, the target right, whichever way the number runs. */
-export function gradeAxis(grade: PartGrade & { target: number }): {
+export function gradeAxis(grade: Pick<PartGrade, 'tolerance' | 'direction' | 'marks'> & { target: number }): {
   x: (value: number) => number
   perUnit: number
 } {

@@ -1,0 +1,66 @@
+import type { PartGrade } from '../deformity'
+import type { Point } from '../geometry'
+import type { RasterImage } from '../image'
+import type { LandmarkId, PhotoScale, PhotoView } from '../photo'
+import type { Side } from '../side'
+import type { EyeKindId, EyeLevel } from './eyeKinds'
+import type { EyeScene } from './scene'
+
+/** A number is read off, in the unit of its kind. */
+export type NumberAsk = { ask: 'number'; low: number; high: number; step: number; truth: number }
+/** One of several; `costs` is the error of choosing each, 0 for the right one. */
+export type ChoiceAsk = { ask: 'choice'; options: readonly string[]; truth: number; costs: readonly number[] }
+/** Which one, and by how much. */
+export type WhichAsk = {
+  ask: 'which'
+  options: readonly string[]
+  truth: { option: number; mm: number }
+  high: number
+}
+export type PointsAsk = {
+  ask: 'points'
+  view: PhotoView
+  ids: readonly LandmarkId[]
+  truth: Partial<Record<LandmarkId, Point>>
+  scale: PhotoScale
+  mmPerPx: number
+}
+
+/** Moments of a mat under one foot, in a loop. */
+export type MatClip = {
+  rows: number
+  cols: number
+  pitchMm: number
+  framesKpa: Float32Array[]
+  rateHz: number
+  /** outline of the foot on the mat, mat frame, for which way is forward */
+  outlineMatMm: Point[]
+  legsMatMm: Record<'h' | 'm1' | 'm5', Point>
+}
+/** A squat seen from behind, 0 to 1 of the way down. */
+export type SquatClip = { poses: { depthPct: number; skin: Point[] }[]; box: EyeScene['box'] }
+
+export type EyeQuestion = { kind: EyeKindId; level: EyeLevel; seed: number; side: Side } & (
+  | {
+      shown: 'scene'
+      scene: EyeScene
+      asks: NumberAsk | ChoiceAsk | WhichAsk
+      truthLines: Point[][]
+      lineAt?: LineAt
+    }
+  | { shown: 'mat'; clip: MatClip; asks: ChoiceAsk }
+  | { shown: 'squat'; clip: SquatClip; tone: number; asks: NumberAsk }
+  | { shown: 'strip'; strip: StripShown; asks: ChoiceAsk }
+  | { shown: 'photo'; image: RasterImage; asks: PointsAsk }
+)
+export type StripShown = Pick<PartGrade, 'target' | 'tolerance' | 'direction' | 'marks' | 'unit'>
+/** What an answer looks like in the scene: about this point, at the answer's angle or height. */
+export type LineAt =
+  | { as: 'angle'; about: Point; zero: Point; sign: 1 | -1; lengthMm: number }
+  | { as: 'height'; from: Point; to: Point; up: Point }
+
+export type EyeAnswer =
+  | { kind: 'number'; value: number }
+  | { kind: 'choice'; option: number }
+  | { kind: 'which'; option: number; mm: number }
+  | { kind: 'points'; placed: Partial<Record<LandmarkId, Point>> }

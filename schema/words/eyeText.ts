@@ -1,0 +1,77 @@
+import { eyeTable, type EyeBias, type EyeKindId } from '@sturvo/core/eye'
+import type { LandmarkId } from '@sturvo/core/photo'
+import { landmarkText } from './photoText'
+import { num } from './rich'
+
+type KindWords = { name: string; ask: string; reads: string }
+
+/** What is practised, what is asked, and how a habit of it is said. */
+export const eyeText: Record<EyeKindId, KindWords> = {
+  archInside: {
+    name: 'Arch from the inner side',
+    ask: 'How high above the floor does the navicular stand?',
+    reads: 'navicular heights',
+  },
+  archAbove: { name: 'Arch from above', ask: 'Where does this arch stand?', reads: 'arches from above' },
+  archPrint: {
+    name: 'Arch from a print',
+    ask: 'What is the arch index of this print?',
+    reads: 'arch indices',
+  },
+  heel: {
+    name: 'Heel from behind',
+    ask: 'How far is the heel everted? Inverted is below 0.',
+    reads: 'heel angles',
+  },
+  hallux: { name: 'Big toe from above', ask: 'How far does the big toe lean?', reads: 'big-toe angles' },
+  tripod: {
+    name: 'Light point of the tripod',
+    ask: 'Which point carries less than its part: half heel, a quarter each ball?',
+    reads: 'tripods',
+  },
+  toe: { name: 'Toe off the ground', ask: 'Which toe does not touch?', reads: 'toes' },
+  squat: {
+    name: 'Squat, where it is lost',
+    ask: 'Move down the squat. At which depth is the foot lost?',
+    reads: 'squats',
+  },
+  shoe: {
+    name: 'Shoe on the big toe',
+    ask: 'Which shoe pushes the big toe, and by how much?',
+    reads: 'pushes of shoes',
+  },
+  grade: { name: 'Grade from a strip', ask: 'Which grade is this?', reads: 'grades' },
+  landmarks: { name: 'Points on a photo', ask: 'Place the points in their order.', reads: 'points' },
+}
+
+function unitOf(kind: EyeKindId): string {
+  const { unit } = eyeTable[kind]
+  return unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`
+}
+
+/** "You read heel angles 1.8° too small on left feet (7 answers)." */
+export function biasSentence({ kind, side, mean, answers }: EyeBias): string {
+  const size = `${num(Math.abs(mean), kind === 'archPrint' ? 3 : 1)}${unitOf(kind)}`
+  const way =
+    kind === 'archAbove' ? (mean > 0 ? 'too high' : 'too low') : mean > 0 ? 'too large' : 'too small'
+  const where = side === undefined ? 'on both feet' : `on ${side} feet`
+  return `You read ${eyeText[kind].reads} ${size} ${way} ${where} (${answers} answers).`
+}
+
+/** What an answer was worth, against what counts as an error. */
+export function scoreSentence(kind: EyeKindId, error: number, limit: number): string {
+  const { decimals, hasDirection } = eyeTable[kind]
+  const size = `${num(Math.abs(error), Math.max(1, decimals))}${unitOf(kind)}`
+  const isWithin = Math.abs(error) <= limit
+  const against = `${num(limit, Math.max(1, decimals))}${unitOf(kind)}`
+  if (Math.round(Math.abs(error) * 1000) === 0) return 'Right.'
+  const way = hasDirection ? (error > 0 ? ' too large' : ' too small') : ' off'
+  return isWithin
+    ? `${size}${way}: within the error of measuring (${against}).`
+    : `${size}${way}: beyond the error of measuring (${against}).`
+}
+
+/** A point on a photo, without what is drawn there: on higher levels there is no pen dot. */
+export function pointName(id: LandmarkId): string {
+  return landmarkText[id].replace('pen dot on the ', '')
+}
