@@ -1,5 +1,5 @@
 import type { References } from '../reference'
-import { clamp, normalCdf, normalMean } from '../statistics'
+import { clamp, normalCdf, normalMean, normalMeans } from '../statistics'
 
 export const grades = [0, 1, 2, 3] as const
 export type Grade = (typeof grades)[number]
@@ -89,20 +89,15 @@ type Shared = Pick<GradeReading, 'chances' | 'open' | 'testNext'>
 const nearlyNone = 0.02 // chance below which nobody would test further
 
 function chancesOf(input: GradeInput): Shared {
-  const { targetError = 0 } = input
-  if (targetError === 0) return sharedOutAt(input, input.target)
-  const ends = [0, 1, 2, 3].map((grade) =>
-    normalMean(
-      { mean: input.target, sd: targetError },
-      (target) => sharedOutAt(input, target).chances[grade]!,
-    ),
-  )
-  const { open, testNext } = sharedOutAt(input, input.target)
-  const chance = Math.max(0, 1 - ends.reduce((a, b) => a + b, 0))
+  const { target, targetError = 0 } = input
+  const known = sharedOutAt(input, target)
+  if (targetError === 0) return known
+  const chances = normalMeans({ mean: target, sd: targetError }, (t) => sharedOutAt(input, t).chances)
+  const left = 1 - chances.reduce((a, b) => a + b, 0)
   return {
-    chances: [ends[0]!, ends[1]!, ends[2]!, ends[3]!],
-    open: { chance: open.grades.length === 0 ? 0 : chance, grades: open.grades },
-    testNext,
+    ...known,
+    chances,
+    open: { chance: known.open.grades.length === 0 ? 0 : Math.max(0, left), grades: known.open.grades },
   }
 }
 

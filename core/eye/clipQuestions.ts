@@ -24,8 +24,8 @@ type Of<S extends EyeQuestion['shown']> = Extract<EyeQuestion, { shown: S }>
 const legNames = ['heel', 'ball of the big toe', 'ball of the little toe', 'none, even'] as const
 const targets = [0.5, 0.25, 0.25] as const // heel half, as the approach that ships
 const evenPoints = 8
-const clipHz = 10
-const clipFrames = 20
+const clipHz = 8
+const clipFrames = 16
 const loadN = 380
 
 /** A foot on the mat, swaying: which of its three points is light against half, quarter, quarter. */
@@ -151,7 +151,7 @@ const asked: readonly { view: PhotoView; ids: readonly LandmarkId[] }[] = [
   { view: 'inner', ids: ['floorHeel', 'floorBall', 'heelBack', 'firstJoint', 'navicular'] },
   { view: 'top', ids: ['heelMedial', 'm1', 'halluxEdge'] },
 ]
-const photoPx = 620
+const photoPx = 500
 
 /** A made-up photo: place the points a measure is made from. Pen dots only on the first level. */
 export function landmarks(made: Made): Of<'photo'> {

@@ -284,8 +284,8 @@ export function shoe(made: Made): SceneQuestion {
     (i: number) =>
     (p: Point): Point => ({ x: seen(p).x + (i - 1) * apart, y: p.y })
   const insoles = names.map((_, i) => {
-    const clear = i === truth ? -pushMm : chance.between(1.5, 5)
-    return insole(drawn.outlineFootMm, toeRing, foot, clear)
+    const clear = i === truth ? -pushMm : chance.between(2.8, 6)
+    return insoleWithRoom(drawn.outlineFootMm, toeRing, foot, clear)
   })
   const scene = framed(
     {
@@ -304,6 +304,38 @@ export function shoe(made: Made): SceneQuestion {
     asks: { ask: 'which', options: names, truth: { option: truth, mm: pushMm }, high: 20 },
     truthLines: [],
   }
+}
+
+const rounds = 5 // of moving the border: each leaves under a third of what was left
+
+/** The same, moved until the room beside the big toe is what was asked for (below 0: how far the shoe pushes it). */
+function insoleWithRoom(
+  outline: readonly Point[],
+  bigToe: readonly Point[],
+  foot: FootShape,
+  roomMm: number,
+): Point[] {
+  const rows = toeRows(outline, bigToe)
+  // least room between the skin and the shoe along the big toe, across; below 0 where the toe reaches out
+  const leastRoom = (ring: readonly Point[]) =>
+    Math.min(...rows.map(({ y, skinX }) => Math.max(...crossingsAt(ring, y)) - skinX))
+  let at = roomMm
+  let ring = insole(outline, bigToe, foot, at)
+  for (let i = 0; i < rounds; i++) {
+    at += roomMm - leastRoom(ring)
+    ring = insole(outline, bigToe, foot, at)
+  }
+  return ring
+}
+
+/** The inner border of the skin along the big toe, from its root to its tip. */
+function toeRows(outline: readonly Point[], bigToe: readonly Point[]): { y: number; skinX: number }[] {
+  const ys = bigToe.map((p) => p.y)
+  const [low, high] = [Math.min(...ys), Math.max(...ys)]
+  return Array.from({ length: 24 }, (_, i) => {
+    const y = low + (high - low) * ((0.985 * i) / 23)
+    return { y, skinX: Math.max(...crossingsAt(outline, y)) }
+  })
 }
 
 const roomyMm = 4
@@ -334,8 +366,9 @@ function insole(
       ...inner,
       { x: reach(0.72 * l, 1) + Math.max(roomyMm, clearMm + 1), y: 0.72 * l },
       { x: widest.x + clearMm, y: widest.y },
-      { x: widest.x * 0.6 + clearMm * 0.5, y: l + 8 },
-      { x: -foot.ballWidthMm * 0.1, y: l + 8 },
+      // in front there is room enough: only the big toe is pushed
+      { x: Math.min(widest.x * 0.55, widest.x + clearMm - 5), y: l + 11 },
+      { x: -foot.ballWidthMm * 0.12, y: l + 10 },
       ...outer,
     ],
     10,

@@ -349,7 +349,7 @@ export const referenceTable = {
     ownErrorFrom: [8, 'pairs', 'defaults until 8 pairs', 'own error counts from'],
     ownErrorAlone: [20, 'pairs', def, 'own error stands alone from'],
     ownErrorLeastShare: [0.2, 'of the default', def, 'own error never counts as less than'],
-    outlierFactor: [4, '√2·SEM', def, 'two trials further apart are proposed for checking'],
+    outlierFactor: [3.5, '√2·SEM', def, 'two trials further apart are proposed for checking'],
     trendChance: [0.05, '', def, 'own error changed: chance of it by accident below'],
   }),
   ...group('eye practice', {

@@ -19,6 +19,7 @@ export function changeSentence(change: Change, unit: string, decimals = 1): stri
   }
 }
 
-function withUnit(unit: string): string {
+/** A unit as it stands behind its number: degrees close up, an index has none. */
+export function withUnit(unit: string): string {
   return unit === '' ? '' : unit.startsWith('°') ? '°' : ` ${unit}`
 }

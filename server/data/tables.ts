@@ -106,7 +106,11 @@ export const measure = sqliteTable(
     index('measure_across').on(t.measure, t.side),
     // groups of repeated trials, in the order they are added up in, without touching the table
     index('measure_trials')
-      .on(t.byAccount, t.measure, t.visitId, t.side, t.trial, t.value, t.created)
+      .on(t.byAccount, t.measure, t.visitId, t.side, t.trial, t.value, t.created, t.supersededBy)
+      .where(sql`superseded_by is null and value is not null`),
+    // which visits two practitioners measured in
+    index('measure_raters')
+      .on(t.visitId, t.byAccount, t.supersededBy, t.value)
       .where(sql`superseded_by is null and value is not null`),
   ],
 )

@@ -17,4 +17,5 @@ CREATE TABLE `eye_answer` (
 CREATE INDEX `eye_by_account` ON `eye_answer` (`account_id`,`at`);--> statement-breakpoint
 ALTER TABLE `account` ADD `practice_counts` integer DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE `practice` ADD `trial_uses` text DEFAULT '{}' NOT NULL;--> statement-breakpoint
-CREATE INDEX `measure_trials` ON `measure` (`by_account`,`measure`,`visit_id`,`side`,`trial`,`value`,`created`) WHERE superseded_by is null and value is not null;
+CREATE INDEX `measure_trials` ON `measure` (`by_account`,`measure`,`visit_id`,`side`,`trial`,`value`,`created`,`superseded_by`) WHERE superseded_by is null and value is not null;--> statement-breakpoint
+CREATE INDEX `measure_raters` ON `measure` (`visit_id`,`by_account`,`superseded_by`,`value`) WHERE superseded_by is null and value is not null;

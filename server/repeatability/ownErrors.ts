@@ -18,19 +18,19 @@ import { practiceAnswer, practiceRow } from '../practice/queries'
 import { raterPairs, type RaterPair } from './pairs'
 import { grouped } from './grouped'
 import { trialSums, type TrialSum } from './trialSums'
-import { widestGroups, type WideGroup } from './widestGroups'
+import { perMeasure, widestGroups, type WideGroup } from './widestGroups'
 
 /** Everything the page of own errors shows. */
 export async function ownErrorsAnswer(database: Database): Promise<OwnErrors> {
   const { references: changed } = await practiceAnswer(database, await practiceRow(database))
   const references = referenceValues(changed)
-  const [sums, practised, widest, raters, people] = await Promise.all([
+  const [sums, practised, raters, people] = await Promise.all([
     trialSums(database),
     practiceSums(database),
-    widestGroups(database),
     raterPairs(database),
     database.db.select({ id: account.id, name: account.name }).from(account).orderBy(account.name),
   ])
+  const wide = await Promise.all(doubtful(sums, references).map((at) => widestGroups(database, at)))
   const keys = new Map<string, { kind: ErrorKindId; accountId: string }>()
   for (const { kind, accountId } of [...sums, ...practised])
     keys.set(`${accountId} ${kind}`, { kind, accountId })
@@ -41,7 +41,7 @@ export async function ownErrorsAnswer(database: Database): Promise<OwnErrors> {
   return {
     people,
     rows: rows.sort((a, b) => errorKindIds.indexOf(a.kind) - errorKindIds.indexOf(b.kind)),
-    suspects: suspectsOf(sums, widest, references),
+    suspects: suspectsOf(sums, wide.flat(), references),
     between: betweenOf(raters),
   }
 }
@@ -78,6 +78,32 @@ function ownErrorRow(
 function relativeWidth(pairs: number): number {
   const one = semEstimate({ squares: pairs, pairs })
   return one ? (one.high - one.low) / one.sem : Infinity
+}
+
+/**
+ * Measures whose widest trials could be slips even if everything else that is wide were left out. Most are ruled out
+ * by sums alone, so that only a few are looked into group by group.
+ */
+function doubtful(
+  sums: readonly TrialSum[],
+  references: References,
+): { accountId: string; measure: string }[] {
+  return grouped(sums, (s) => `${s.accountId} ${s.kind}`).flatMap((ofKind) => {
+    const all = addedUp(ofKind)
+    const { kind } = ofKind[0]!
+    const widest = Math.max(...ofKind.map((s) => s.widest))
+    const rest = {
+      squares: Math.max(0, all.squares - (perMeasure * widest * widest) / 2),
+      pairs: all.pairs - perMeasure,
+    }
+    const least = rest.pairs >= references.ownErrorFrom ? semEstimate(rest)!.sem : references[kind]
+    const sem = Math.max(Math.min(least, references[kind]), references[kind] * references.ownErrorLeastShare)
+    return grouped(ofKind, (s) => s.measure).flatMap((ofMeasure) => {
+      const { accountId, measure } = ofMeasure[0]!
+      const spread = Math.max(...ofMeasure.map((s) => s.widest))
+      return spread > references.outlierFactor * Math.SQRT2 * sem ? [{ accountId, measure }] : []
+    })
+  })
 }
 
 function suspectsOf(
@@ -136,7 +162,9 @@ async function practiceSums(database: Database, accountId?: string): Promise<Tri
   return grouped(rows, (r) => `${r.accountId} ${r.kind}`).flatMap((of): TrialSum[] => {
     const kind = errorKindIds.find((k) => k === of[0]!.kind)
     const errors = of.map((r) => r.error).filter((e) => e !== null)
-    return kind ? [{ kind, accountId: of[0]!.accountId, month: '', ...withinSum(errors) }] : []
+    return kind
+      ? [{ kind, measure: '', widest: 0, accountId: of[0]!.accountId, month: '', ...withinSum(errors) }]
+      : []
   })
 }
 

@@ -68,12 +68,12 @@ export type RaterPair = { kind: ErrorKindId; first: string; second: string; valu
 /** Means of every two practitioners who measured the same foot in the same visit. */
 export async function raterPairs(database: Database): Promise<RaterPair[]> {
   const rows = await database.db.all<{ m: string; a: string; b: string; x: number; y: number }>(sql`
-    with both_of as (
-      select visit_id, measure, side from measure where superseded_by is null and value is not null
-      group by visit_id, measure, side having min(by_account) < max(by_account)),
+    with shared as (
+      select visit_id as v from measure where superseded_by is null and value is not null
+      group by visit_id having min(by_account) < max(by_account)),
     means as (
       select t.by_account as a, t.measure as m, t.visit_id as v, t.side as s, avg(t.value) as mean
-      from measure t join both_of b on b.visit_id = t.visit_id and b.measure = t.measure and b.side = t.side
+      from measure t join shared on shared.v = t.visit_id
       where t.superseded_by is null and t.value is not null
       group by t.by_account, t.measure, t.visit_id, t.side)
     select one.m as m, one.a as a, two.a as b, one.mean as x, two.mean as y

@@ -3,13 +3,20 @@ import { errorKindOf, isNumberMeasure, measureIds, type ErrorKindId } from '@stu
 import type { WithinSum } from '@sturvo/core/repeatability'
 import type { Database } from '../data/database'
 
-/** Squares and pairs of one practitioner, one kind of measure and one month. */
-export type TrialSum = WithinSum & { kind: ErrorKindId; accountId: string; month: string }
+/** Squares and pairs of one practitioner, one measure and one month, and how far apart the widest trials lie. */
+export type TrialSum = WithinSum & {
+  kind: ErrorKindId
+  measure: string
+  accountId: string
+  month: string
+  widest: number
+}
 
 /** Groups of repeated trials by the same hands in one visit, added up by measure and month. Read from the index alone. */
 export const trialSumsSql = sql`
-  select a, m, month, sum(n - 1) as pairs, sum(squares) as squares from (
+  select a, m, month, sum(n - 1) as pairs, sum(squares) as squares, max(spread) as widest from (
     select by_account as a, measure as m, count(*) as n, substr(min(created), 1, 7) as month,
+      max(value) - min(value) as spread,
       sum(value * value) - sum(value) * sum(value) / count(*) as squares
     from measure where superseded_by is null and value is not null
     group by by_account, measure, visit_id, side having count(*) > 1)
@@ -17,15 +24,22 @@ export const trialSumsSql = sql`
 
 /** @param accountId left out for everybody */
 export async function trialSums(database: Database, accountId?: string): Promise<TrialSum[]> {
-  const rows = await database.db.all<{ a: string; m: string; month: string; pairs: number; squares: number }>(
-    accountId === undefined ? trialSumsSql : ofOne(accountId),
-  )
+  const rows = await database.db.all<{
+    a: string
+    m: string
+    month: string
+    pairs: number
+    squares: number
+    widest: number
+  }>(accountId === undefined ? trialSumsSql : ofOne(accountId))
   return rows.flatMap((row): TrialSum[] => {
     const kind = kindOf(row.m)
     return kind
       ? [
           {
             kind,
+            measure: row.m,
+            widest: row.widest,
             accountId: row.a,
             month: row.month,
             pairs: row.pairs,
@@ -39,7 +53,7 @@ export async function trialSums(database: Database, accountId?: string): Promise
 
 function ofOne(accountId: string) {
   return sql`
-    select by_account as a, measure as m, '' as month, count(*) - 1 as pairs,
+    select by_account as a, measure as m, '' as month, count(*) - 1 as pairs, 0 as widest,
       sum(value * value) - sum(value) * sum(value) / count(*) as squares
     from measure where superseded_by is null and value is not null and by_account = ${accountId}
     group by by_account, measure, visit_id, side having count(*) > 1`

@@ -15,10 +15,14 @@ export type WideGroup = {
   values: number[]
 }
 
-const perMeasure = 6 // as many slips of one measure as are looked for at once
+/** As many slips of one measure as are looked for at once. */
+export const perMeasure = 6
 
-/** The groups of trials that lie furthest apart, a handful of each measure and practitioner. */
-export async function widestGroups(database: Database): Promise<WideGroup[]> {
+/** The groups of one practitioner and one measure that lie furthest apart, a handful. */
+export async function widestGroups(
+  database: Database,
+  at: { accountId: string; measure: string },
+): Promise<WideGroup[]> {
   const rows = await database.db.all<{
     a: string
     m: string
@@ -32,12 +36,12 @@ export async function widestGroups(database: Database): Promise<WideGroup[]> {
       select by_account as a, measure as m, visit_id as v, side as s,
         max(value) - min(value) as spread, group_concat(value) as vals
       from measure where superseded_by is null and value is not null
-      group by by_account, measure, visit_id, side having count(*) > 1),
-    ranked as (
-      select *, row_number() over (partition by a, m order by spread desc) as place from grouped)
+        and by_account = ${at.accountId} and measure = ${at.measure}
+      group by visit_id, side having count(*) > 1
+      order by spread desc limit ${perMeasure})
     select a, m, v, s, vals, person.name as name, visit.started_on as startedOn
-    from ranked join visit on visit.id = v join person on person.id = visit.person_id
-    where place <= ${perMeasure} and spread > 0`)
+    from grouped join visit on visit.id = v join person on person.id = visit.person_id
+    where spread > 0`)
   return rows.flatMap((row): WideGroup[] => {
     const kind = kindOf(row.m)
     return kind

@@ -22,6 +22,7 @@ import {
   slipText,
   trendText,
   trialUseText,
+  withUnit,
 } from '@sturvo/schema/words'
 import {
   useChangePracticeMutation,
@@ -162,10 +163,12 @@ function ErrorTable({ errors, practice, references, chosen, nameOf, onChosen }: 
                     <IntervalStrip row={row} unit={unit} />
                   </td>
                   <td className={classes.number}>
-                    {num(references.changeReal * Math.SQRT2 * row.inForce, 1)} {unit}
+                    {num(references.changeReal * Math.SQRT2 * row.inForce, 1)}
+                    {withUnit(unit)}
                   </td>
                   <td className={classes.number}>
-                    {num(row.inForce, 2)} {unit}
+                    {num(row.inForce, 2)}
+                    {withUnit(unit)}
                     <small>{inForceText(row)}</small>
                   </td>
                   <td className={classes.soft}>
@@ -235,7 +238,8 @@ function Suspects({ errors, nameOf }: { errors: OwnErrors; nameOf: (id: string) 
                   {measure ? measureText[measure].name : s.measure},{' '}
                   <span style={{ color: `var(--${s.side})` }}>{s.side}</span>,{' '}
                   <strong>
-                    {s.values.map((v) => num(v)).join(' and ')} {unitOf(s.kind)}
+                    {s.values.map((v) => num(v)).join(' and ')}
+                    {withUnit(unitOf(s.kind))}
                   </strong>{' '}
                   by {nameOf(s.accountId)}: {num(s.timesError, 0)} × the usual distance, {slipText[s.slip]}.
                 </li>
@@ -291,7 +295,8 @@ function Between({ errors, nameOf, chosen, onChosen }: BetweenProps) {
                     </td>
                     <td className={classes.number}>{b.pairs}</td>
                     <td className={classes.number}>
-                      {num(b.sem, 2)} {unit}
+                      {num(b.sem, 2)}
+                      {withUnit(unit)}
                       <small>
                         {num(b.low, 2)} to {num(b.high, 2)}
                       </small>
@@ -299,7 +304,7 @@ function Between({ errors, nameOf, chosen, onChosen }: BetweenProps) {
                     <td>
                       {b.bias === null
                         ? 'too few to say'
-                        : `${signed(b.bias, 1)} ${unit}${b.isBiased ? '' : ', could be chance'}`}
+                        : `${signed(b.bias, 1)}${withUnit(unit)}${b.isBiased ? '' : ', could be chance'}`}
                     </td>
                   </tr>
                 )

@@ -1,5 +1,5 @@
 import type { OwnError } from '@sturvo/schema'
-import { num } from '@sturvo/schema/words'
+import { num, withUnit } from '@sturvo/schema/words'
 import classes from './ErrorsRoom.module.css'
 
 const width = 210
@@ -17,7 +17,7 @@ export function IntervalStrip({ row, unit }: { row: OwnError; unit: string }) {
         width={width}
         height={22}
         role="img"
-        aria-label={`SEM ${num(row.sem, 2)} ${unit}, between ${num(row.low, 2)} and ${num(row.high, 2)}; default ${num(row.standard, 2)}`}
+        aria-label={`SEM ${num(row.sem, 2)}${withUnit(unit)}, between ${num(row.low, 2)} and ${num(row.high, 2)}; default ${num(row.standard, 2)}`}
       >
         <line x1={4} x2={width - 4} y1={11} y2={11} stroke="var(--line)" />
         <line
@@ -41,7 +41,8 @@ export function IntervalStrip({ row, unit }: { row: OwnError; unit: string }) {
         <circle cx={x(row.sem)} cy={11} r={5} fill="var(--act)" />
       </svg>
       <small>
-        {num(row.sem, 2)} {unit} ({num(row.low, 2)} to {num(row.high, 2)}), default {num(row.standard, 2)}
+        {num(row.sem, 2)}
+        {withUnit(unit)} ({num(row.low, 2)} to {num(row.high, 2)}), default {num(row.standard, 2)}
       </small>
     </div>
   )

@@ -4,7 +4,7 @@ import { measureIds, type ErrorKindId } from '@sturvo/core/measures'
 import type { References } from '@sturvo/core/reference'
 import { agreement } from '@sturvo/core/repeatability'
 import type { OwnErrors, TrialPairs } from '@sturvo/schema'
-import { errorKindText, measureText, num, signed } from '@sturvo/schema/words'
+import { errorKindText, measureText, num, signed, withUnit } from '@sturvo/schema/words'
 import { useTrialPairsQuery } from '../../app/api'
 import { LoadedPart } from '../../parts/LoadedPart'
 import classes from './ErrorsRoom.module.css'
@@ -47,7 +47,7 @@ function Plots({ pairs, chosen, errors, references }: PairPlotsProps & TrialPair
           mean: (p.first + p.second) / 2,
           difference: p.second - p.first,
           at: dayjs(p.on).valueOf(),
-          words: `${p.personName}, ${dayjs(p.on).format('D MMM YYYY')}, ${name}, ${p.side}: ${num(p.first)} and ${num(p.second)} ${unit}`,
+          words: `${p.personName}, ${dayjs(p.on).format('D MMM YYYY')}, ${name}, ${p.side}: ${num(p.first)} and ${num(p.second)}${withUnit(unit)}`,
         }
       }),
     [pairs, unit],
@@ -63,9 +63,10 @@ function Plots({ pairs, chosen, errors, references }: PairPlotsProps & TrialPair
   return (
     <>
       <p className={classes.soft}>
-        {agreed.pairs} pairs. {first}: mean {signed(agreed.bias, 2)} {unit} (
-        {agreed.isBiased ? 'a real shift' : 'no real shift'}), 95 % between {num(agreed.lower, 1)} and{' '}
-        {num(agreed.upper, 1)} {unit}.
+        {agreed.pairs} pairs. {first}: mean {signed(agreed.bias, 2)}
+        {withUnit(unit)} ({agreed.isBiased ? 'a real shift' : 'no real shift'}), 95 % between{' '}
+        {signed(agreed.lower, 1)} and {signed(agreed.upper, 1)}
+        {withUnit(unit)}.
       </p>
       <div className={classes.pair}>
         <PointPlot

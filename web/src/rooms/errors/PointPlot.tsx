@@ -12,10 +12,12 @@ import { useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { Scatter } from 'react-chartjs-2'
 import { useComputedColorScheme } from '@mantine/core'
 import type { Side } from '@sturvo/core/side'
+import { signed } from '@sturvo/schema/words'
 import { colourOf } from '../../app/theme'
 import classes from './ErrorsRoom.module.css'
 
 ChartJs.register(LinearScale, PointElement, LineElement, Tooltip)
+const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 13 }
 
 export type PlotPoint = { side: Side; mean: number; difference: number; at: number; words: string }
 type PlotLine = { at: number; name: string; isDashed: boolean }
@@ -142,15 +144,20 @@ function optionsOf({ xTitle, yTitle, isTime, span, scheme, sorted }: Options): C
         min: span.low,
         max: span.high,
         grid,
-        title: { display: true, text: xTitle, color: soft },
+        title: { display: true, text: xTitle, color: soft, font },
         ticks: {
           color: soft,
+          font,
           maxTicksLimit: 6,
           callback: (value) =>
             isTime ? dayjs(Number(value)).format('MMM YY') : Math.round(Number(value) * 10) / 10,
         },
       },
-      y: { grid, title: { display: true, text: yTitle, color: soft }, ticks: { color: soft } },
+      y: {
+        grid,
+        title: { display: true, text: yTitle, color: soft, font },
+        ticks: { color: soft, font, callback: (v) => signed(Number(v), 1) },
+      },
     },
     plugins: {
       legend: { display: false },

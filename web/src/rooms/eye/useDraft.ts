@@ -16,7 +16,7 @@ export type Draft = {
 }
 
 export function useDraft(question: EyeQuestion): Draft {
-  const [number, setNumber] = useState<number | undefined>(question.kind === 'squat' ? 0 : undefined)
+  const [number, setNumber] = useState<number>()
   const [option, setOption] = useState<number>()
   const [placed, setPlaced] = useState<Draft['placed']>({})
   return {
