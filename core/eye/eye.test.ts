@@ -132,6 +132,10 @@ test('points on a photo: their own truth measures as the foot was drawn, and a s
     expect(scored.points[first]! / (20 * asks.mmPerPx)).toBeGreaterThan(0.85)
     expect(scored.points[first]! / (20 * asks.mmPerPx)).toBeLessThan(1.15)
     expect(scoreAnswer(question, { kind: 'points', placed: {} })).toBeUndefined()
+    const heap = Object.fromEntries(asks.ids.map((id) => [id, { x: 100, y: 100 }]))
+    expect(Object.keys(scoreAnswer(question, { kind: 'points', placed: heap })!.points)).toEqual([
+      ...asks.ids,
+    ])
   }
 })
 

@@ -1,5 +1,6 @@
 import { measurePhoto, planeOf, type LandmarkId } from '../photo'
 import { distance } from '../geometry'
+import { outcomeOf } from '../problem'
 import type { ErrorKindId, NumberMeasureId } from '../measures'
 import type { EyeAnswer, EyeQuestion, PointsAsk } from './question'
 
@@ -50,9 +51,14 @@ function scorePoints(
   }
   const sizes = Object.values(points)
   const derived = derivedOf[asks.view]
-  const measured = (landmarksImagePx: typeof placed) =>
-    derived &&
-    measurePhoto({ view: asks.view, side: question.side, landmarksImagePx }, toPlane)[derived.measure]
+  // points that lie on one another make no measure, but each is still so far off
+  const measured = (landmarksImagePx: typeof placed) => {
+    if (!derived) return undefined
+    const outcome = outcomeOf(() =>
+      measurePhoto({ view: asks.view, side: question.side, landmarksImagePx }, toPlane),
+    )
+    return outcome.ok ? outcome.value[derived.measure] : undefined
+  }
   const [mine, truth] = [measured(placed), measured(asks.truth)]
   return {
     error: sizes.reduce((sum, mm) => sum + mm, 0) / sizes.length,
