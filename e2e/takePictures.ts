@@ -7,13 +7,15 @@ const folder = join(__dirname, '..', 'docs', 'screenshots')
 const visit = '/visit/demoansavisit1'
 const pictures: [name: string, path: string][] = [
   ['today', '/'],
-  ['people', '/people'],
   ['practice', '/practice'],
   ...['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'].map((step): [string, string] => [
     step,
-    `${visit}/${step}`,
+    // the one with a grade 2 shows the step best
+    step === 'grade' ? '/visit/demosunavisit1/grade' : `${visit}/${step}`,
   ]),
   ['stop', '/visit/demoyuskvisit1/plan'],
+  ['feet', '/visit/demowenvisit1/feet'],
+  ['errors', '/practice/errors'],
 ]
 
 /** One current picture of each main view, from the made-up practice only. */
@@ -26,20 +28,22 @@ async function main(): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 500))
     await page.screenshot({ path: join(folder, `${name}.png`) })
   }
-  await page.goto(`${practice.url}/signin`, { waitUntil: 'networkidle0' })
-  await take('signin')
   await signIn(page, practice.url)
   for (const [name, path] of pictures) {
     await openRoom(page, practice.url + path)
     await take(name)
   }
   await openRoom(page, `${practice.url}${visit}/look`)
-  await page.$eval('[aria-label="arch: position and motion"]', (e) => e.scrollIntoView())
-  await take('arch')
   await page.locator('[data-photo="top.left"]').click()
   await page.waitForSelector('::-p-text(Points as numbers)')
   await new Promise((resolve) => setTimeout(resolve, 1500))
   await take('photo')
+  await page.evaluate(() => localStorage.setItem('sturvo.eye.kind', '"heel"'))
+  await openRoom(page, `${practice.url}/eye?seed=11`)
+  await page.focus('[data-answer]')
+  await page.keyboard.type('9')
+  await page.keyboard.press('Enter')
+  await take('eye')
   const moveTo = async (id: string) => {
     await openRoom(page, `${practice.url}/visit/demowenvisit1/move`)
     await page.$eval(`#${id}`, (e) => e.scrollIntoView({ block: 'start' }))

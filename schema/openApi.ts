@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { errorSchema } from './common'
+import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
+import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
 import { pictureSchema } from './print'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
@@ -133,6 +135,65 @@ export const routes: readonly Route[] = [
   { method: 'get', path: '/api/pictures/{id}', summary: 'A picture, re-encoded as PNG', status: 200 },
   { method: 'get', path: '/api/visits/{id}/handout.pdf', summary: "The client's page", status: 200 },
   { method: 'get', path: '/api/visits/{id}/letter.txt', summary: 'The referral letter as text', status: 200 },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/feet.pdf',
+    summary: 'Where the feet stand, ?paper=a4 or letter',
+    status: 200,
+  },
+  { method: 'get', path: '/api/visits/{id}/feet.svg', summary: 'The same as a drawing', status: 200 },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/background',
+    summary: 'Errors in force for a visit, and the visit before it',
+    answer: backgroundSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/trials',
+    summary: 'Trials of a visit with who took them and when',
+    answer: takenTrialsSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/errors',
+    summary: 'Own errors of everybody, slips to check, errors between two',
+    answer: ownErrorsSchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/errors.csv', summary: 'Own errors as a table', status: 200 },
+  {
+    method: 'get',
+    path: '/api/errors/pairs',
+    summary: 'Pairs behind one row, ?kind, account, second',
+    answer: trialPairsSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/eye',
+    summary: 'Practice answers of who is signed in',
+    answer: eyeAnswersSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/eye',
+    summary: 'Keep one practice answer',
+    body: eyeAnswerSchema,
+    answer: eyeAnswerSchema,
+    status: 201,
+  },
+  {
+    method: 'patch',
+    path: '/api/eye',
+    summary: 'Whether landmark practice counts as own error',
+    body: eyeChoiceSchema,
+    answer: eyeChoiceSchema,
+    status: 200,
+  },
 ]
 
 /** The OpenAPI 3.1 document, made from the Zod contracts. */

@@ -81,6 +81,11 @@ export function gradeOf(input: GradeInput): GradeReading {
   }
 }
 
+/** The chances alone, without what would settle them. */
+export function gradeChances(input: GradeInput): GradeReading['chances'] {
+  return chancesOf(input).chances
+}
+
 function bestGrade(chances: GradeReading['chances']): Grade {
   return grades.reduce((a, b) => (chances[b] > chances[a] ? b : a))
 }

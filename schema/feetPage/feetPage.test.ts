@@ -43,10 +43,11 @@ function pageOf(fields: Fields, change: Partial<FeetPageInput> = {}): SvgNode {
 function all(node: SvgNode): SvgNode[] {
   return [node, ...node.children.flatMap((c) => (typeof c === 'string' ? [] : all(c)))]
 }
+const said = (node: SvgNode) => node.children.filter((c) => typeof c === 'string').join('')
 const wordsOf = (node: SvgNode) =>
   all(node)
     .filter((n) => n.tag === 'text')
-    .map((n) => n.children.join(''))
+    .map((n) => said(n))
 
 test('feet, map, grades, profile and causes stand on one page', () => {
   const words = wordsOf(pageOf(full)).join('\n')
@@ -59,7 +60,7 @@ test('feet, map, grades, profile and causes stand on one page', () => {
 
 test('left is on the left: its foot, its mark, its strip', () => {
   const texts = all(pageOf(full)).filter((n) => n.tag === 'text')
-  const xOf = (words: string) => Number(texts.find((n) => n.children.join('') === words)!.attributes.x)
+  const xOf = (words: string) => Number(texts.find((n) => said(n) === words)!.attributes.x)
   expect(xOf('● left')).toBeLessThan(xOf('■ right'))
 })
 

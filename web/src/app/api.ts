@@ -7,43 +7,23 @@ import {
 } from '@reduxjs/toolkit/query/react'
 import type { z } from 'zod'
 import {
-  backgroundSchema,
   deviceListSchema,
   deviceSchema,
-  eyeAnswerSchema,
-  eyeAnswersSchema,
-  eyeChoiceSchema,
   frontDoorSchema,
-  ownErrorsSchema,
   peopleSchema,
   personSchema,
-  practiceSchema,
-  previewSchema,
   sessionSchema,
-  takenTrialsSchema,
-  trialPairsSchema,
   visitSchema,
   type Device,
-  type EyeAnswer,
-  type EyeAnswers,
   type firstOwnerSchema,
   type FrontDoor,
   type NewPerson,
-  type OwnErrors,
-  type pairsQuerySchema,
   type newVisitSchema,
   type personChangeSchema,
   type Person,
-  type Practice,
-  type practiceChangeSchema,
-  type ReferenceChanges,
-  type ReferencePreview,
   type Session,
   type signInSchema,
-  type TakenTrials,
-  type TrialPairs,
   type Visit,
-  type VisitBackground,
 } from '@sturvo/schema'
 import { csrfHeaders, rememberCsrf } from './csrf'
 
@@ -52,7 +32,7 @@ const plainQuery = fetchBaseQuery({ baseUrl: '/api', prepareHeaders: (headers) =
 const query: BaseQueryFn<string | FetchArgs, unknown, Failure> = (args, store, extra) =>
   plainQuery(args, store, extra)
 
-const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
+export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 
 /** Server data lives here and nowhere else; each answer is checked by the contract both sides share. */
 export const api = createApi({
@@ -85,28 +65,6 @@ export const api = createApi({
       invalidatesTags: ['session'],
     }),
     signOut: build.mutation<null, void>({ query: () => ({ url: 'session', method: 'DELETE' }) }),
-    practice: build.query<Practice, void>({
-      query: () => 'practice',
-      transformResponse: (raw) => practiceSchema.parse(raw),
-      providesTags: ['practice'],
-    }),
-    changePractice: build.mutation<
-      Practice,
-      { version: number; change: z.input<typeof practiceChangeSchema> }
-    >({
-      query: ({ version, change }) => ({
-        url: 'practice',
-        method: 'PATCH',
-        body: change,
-        headers: ifMatch(version),
-      }),
-      transformResponse: (raw) => practiceSchema.parse(raw),
-      invalidatesTags: ['practice'],
-    }),
-    previewReferences: build.mutation<ReferencePreview, ReferenceChanges>({
-      query: (references) => ({ url: 'practice/preview', method: 'POST', body: { references } }),
-      transformResponse: (raw) => previewSchema.parse(raw),
-    }),
     people: build.query<Person[], void>({
       queryFn: async (_arg, _store, _extra, fetchPage) => {
         const all: Person[] = []
@@ -161,41 +119,6 @@ export const api = createApi({
       transformResponse: (raw) => deviceSchema.parse(raw),
       invalidatesTags: ['devices'],
     }),
-    ownErrors: build.query<OwnErrors, void>({
-      query: () => 'errors',
-      transformResponse: (raw) => ownErrorsSchema.parse(raw),
-      providesTags: ['errors'],
-    }),
-    trialPairs: build.query<TrialPairs, z.input<typeof pairsQuerySchema>>({
-      query: (params) => ({ url: 'errors/pairs', params }),
-      transformResponse: (raw) => trialPairsSchema.parse(raw),
-      providesTags: ['errors'],
-    }),
-    background: build.query<VisitBackground, string>({
-      query: (id) => `visits/${id}/background`,
-      transformResponse: (raw) => backgroundSchema.parse(raw),
-      providesTags: ['errors'],
-    }),
-    takenTrials: build.query<TakenTrials, string>({
-      query: (id) => `visits/${id}/trials`,
-      transformResponse: (raw) => takenTrialsSchema.parse(raw),
-      keepUnusedDataFor: 0,
-    }),
-    eye: build.query<EyeAnswers, void>({
-      query: () => 'eye',
-      transformResponse: (raw) => eyeAnswersSchema.parse(raw),
-      providesTags: ['eye'],
-    }),
-    answerEye: build.mutation<EyeAnswer, EyeAnswer>({
-      query: (body) => ({ url: 'eye', method: 'POST', body }),
-      transformResponse: (raw) => eyeAnswerSchema.parse(raw),
-      invalidatesTags: ['eye', 'errors'],
-    }),
-    chooseEye: build.mutation<{ countsAsOwn: boolean }, { countsAsOwn: boolean }>({
-      query: (body) => ({ url: 'eye', method: 'PATCH', body }),
-      transformResponse: (raw) => eyeChoiceSchema.parse(raw),
-      invalidatesTags: ['eye', 'errors'],
-    }),
     visit: build.query<Visit, string>({
       query: (id) => `visits/${id}`,
       transformResponse: (raw) => visitSchema.parse(raw),
@@ -217,22 +140,12 @@ export const {
   useSignInToDemoMutation,
   useCreateOwnerMutation,
   useSignOutMutation,
-  usePreviewReferencesMutation,
-  usePracticeQuery,
-  useChangePracticeMutation,
   usePeopleQuery,
   usePersonQuery,
   useAddPersonMutation,
   useChangePersonMutation,
   useBeginVisitMutation,
   useVisitQuery,
-  useOwnErrorsQuery,
-  useTrialPairsQuery,
-  useBackgroundQuery,
-  useTakenTrialsQuery,
-  useEyeQuery,
-  useAnswerEyeMutation,
-  useChooseEyeMutation,
   useDevicesQuery,
   useZeroDeviceMutation,
 } = api

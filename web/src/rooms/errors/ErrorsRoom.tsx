@@ -24,12 +24,9 @@ import {
   trialUseText,
   withUnit,
 } from '@sturvo/schema/words'
-import {
-  useChangePracticeMutation,
-  useOwnErrorsQuery,
-  usePracticeQuery,
-  useSessionQuery,
-} from '../../app/api'
+import { useSessionQuery } from '../../app/api'
+import { useChangePracticeMutation, usePracticeQuery } from '../../app/practiceApi'
+import { useOwnErrorsQuery } from '../../app/errorApi'
 import { failureText } from '../../app/failureText'
 import { LoadedPart } from '../../parts/LoadedPart'
 import classes from './ErrorsRoom.module.css'

@@ -92,9 +92,11 @@ const pairs: TrialPairs = {
   })),
 }
 const mockPairs = pairs
-jest.mock('../../app/api', () => ({
+jest.mock('../../app/errorApi', () => ({
   useTrialPairsQuery: () => ({ data: mockPairs, isLoading: false, refetch: jest.fn() }),
-  useChangePracticeMutation: () => [jest.fn()],
+}))
+jest.mock('../../app/practiceApi', () => ({ useChangePracticeMutation: () => [jest.fn()] }))
+jest.mock('../../app/api', () => ({
   useSessionQuery: () => ({ data: { account: { role: 'owner' } } }),
 }))
 const show = (known = errors) =>
@@ -102,7 +104,9 @@ const show = (known = errors) =>
 
 test('each measure and person: own error with its interval, the default, what is in force, what more would bring', () => {
   show()
-  expect(screen.getByRole('img', { name: 'SEM 0.9 mm, between 0.7 and 1.26; default 1.2' })).toBeTruthy()
+  expect(screen.getAllByRole('img', { name: 'SEM 0.9 mm, between 0.7 and 1.26; default 1.2' })).toHaveLength(
+    2,
+  )
   expect(screen.getByText('2.5 mm')).toBeTruthy()
   expect(screen.getByText('own')).toBeTruthy()
   expect(screen.getByText('the default')).toBeTruthy()

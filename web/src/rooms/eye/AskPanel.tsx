@@ -37,7 +37,7 @@ export function AskPanel({ question, draft, onSubmit }: AskPanelProps) {
         <div className={classes.number}>
           <Slider
             className={classes.slider}
-            aria-label={`${eyeText[kind].name}, slider`}
+            thumbLabel={`${eyeText[kind].name}, slider`}
             min={asks.ask === 'number' ? asks.low : 0}
             max={asks.high}
             step={asks.ask === 'number' ? asks.step : 1}

@@ -8,7 +8,7 @@ import { EyeView } from './EyeRoom'
 import { lineOf } from './lineOf'
 
 const sent: unknown[] = []
-jest.mock('../../app/api', () => ({
+jest.mock('../../app/errorApi', () => ({
   useAnswerEyeMutation: () => [(answer: unknown) => sent.push(answer), { isError: false }],
   useChooseEyeMutation: () => [jest.fn()],
 }))

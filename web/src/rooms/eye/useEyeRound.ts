@@ -15,7 +15,7 @@ import {
 } from '@sturvo/core/eye'
 import type { References } from '@sturvo/core/reference'
 import type { EyeAnswers } from '@sturvo/schema'
-import { useAnswerEyeMutation } from '../../app/api'
+import { useAnswerEyeMutation } from '../../app/errorApi'
 import { newId } from '../../app/newId'
 
 export type EyeRound = {

@@ -11,7 +11,7 @@ import {
 } from '@sturvo/core/reference'
 import { changedReferences, type Practice, type ReferenceChanges } from '@sturvo/schema'
 import { num, referenceSentence } from '@sturvo/schema/words'
-import { useChangePracticeMutation, usePreviewReferencesMutation } from '../../app/api'
+import { useChangePracticeMutation, usePreviewReferencesMutation } from '../../app/practiceApi'
 import { failureText } from '../../app/failureText'
 import classes from './PracticeRoom.module.css'
 

@@ -2,13 +2,9 @@ import { useEffect, useState } from 'react'
 import { Navigate, useParams } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
 import type { Visit } from '@sturvo/schema'
-import {
-  useBackgroundQuery,
-  usePersonQuery,
-  usePracticeQuery,
-  useSessionQuery,
-  useVisitQuery,
-} from '../../app/api'
+import { usePersonQuery, useSessionQuery, useVisitQuery } from '../../app/api'
+import { usePracticeQuery } from '../../app/practiceApi'
+import { useBackgroundQuery } from '../../app/errorApi'
 import { useAppDispatch, useAppSelector } from '../../app/store'
 import { keptEdits } from '../../outbox/keptEdits'
 import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'

@@ -21,7 +21,9 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
   const { practice } = useOpenVisit()
   // a trial that was taken away leaves its place empty: the ones after it keep their number
   const entries = trials.flatMap((value, i) => (typeof value === 'number' ? [{ trial: i + 1, value }] : []))
-  const [isAgain, setAgain] = useState(false)
+  /** the trial that "again" asked for; its field takes the caret */
+  const [asked, setAsked] = useState<number>()
+  const isAgain = asked !== undefined
   const use = trialUseOf(measure, practice.trialUses)
   const next = entries.length === 0 ? 1 : trials.length + 1
   const isNextShown = entries.length === 0 || (isAgain && next <= mostTrials)
@@ -47,7 +49,8 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
           value={value}
           placeholder={state ? '·' : '–'}
           onSet={(set) => onSet(trial, set)}
-          onLeft={() => setAgain(false)}
+          isAsked={trial === asked}
+          onLeft={() => setAsked(undefined)}
         />
       ))}
       {entries.length > 0 && !isAgain && next <= mostTrials && (
@@ -57,8 +60,8 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
             aria-label={`${side}: again, a second trial`}
             data-again={`${measure}.${side}`}
             title="Again: a second trial (A)"
-            onFocus={() => setAgain(true)}
-            onClick={() => setAgain(true)}
+            onFocus={() => setAsked(next)}
+            onClick={() => setAsked(next)}
           >
             again
           </button>
@@ -80,10 +83,11 @@ type NumberFieldProps = {
   value: number | undefined
   placeholder: string
   onSet: (value: number | null) => void
+  isAsked: boolean
   onLeft: () => void
 }
 
-function NumberField({ measure, side, trial, value, placeholder, onSet, onLeft }: NumberFieldProps) {
+function NumberField({ measure, side, trial, value, placeholder, onSet, isAsked, onLeft }: NumberFieldProps) {
   const { person } = useOpenVisit()
   const [typed, setTyped] = useState<string>()
   const shown = value === undefined ? '' : String(shownNumber(measure, value, person))
@@ -127,15 +131,18 @@ function NumberField({ measure, side, trial, value, placeholder, onSet, onLeft }
           aria-label={label}
           aria-invalid={read.kind === 'wrong'}
           aria-describedby={problem === '' ? undefined : problemId}
+          autoFocus={isAsked}
           data-cell
           data-figures
           placeholder={placeholder}
           value={text}
           onChange={(event) => type(event.currentTarget.value)}
-          onBlur={() => {
+          onBlur={(event) => {
             // what was refused stays to be mended
             if (read.kind !== 'wrong') setTyped(undefined)
-            onLeft()
+            // on the way to the next trial of the same cell the empty field stays
+            const cell = event.currentTarget.closest('[data-side]')
+            if (!cell?.contains(event.relatedTarget)) onLeft()
           }}
         />
         <button

@@ -46,12 +46,12 @@ test('what is shown and typed again is the same value, to the digits shown', () 
   )
 })
 
-test('trials are read in order up to the first gap', () => {
+test('trials are read in order; one that was taken away leaves its place', () => {
   const fields = {
     'measure.kneeToWall.left.1': 90,
     'measure.kneeToWall.left.2': 92,
     'measure.kneeToWall.left.4': 99,
     'measure.kneeToWall.right.1': 80,
   }
-  expect(trialsOf(fields, 'kneeToWall', 'left')).toEqual([90, 92])
+  expect(trialsOf(fields, 'kneeToWall', 'left')).toEqual([90, 92, null, 99])
 })

@@ -7,7 +7,7 @@ import {
 } from '@sturvo/core/measures'
 import { kgTo, mmTo, toKg, toMm, type LengthUnit, type MassUnit } from '@sturvo/core/units'
 import type { Side } from '@sturvo/core/side'
-import type { Fields } from '@sturvo/schema'
+import { mostTrials, type Fields } from '@sturvo/schema'
 
 export type Units = { lengthUnit: LengthUnit; massUnit: MassUnit }
 
@@ -15,12 +15,10 @@ export function pathOf(measure: MeasureId, side: Side, trial: number): string {
   return `measure.${measure}.${side}.${trial}`
 }
 
-/** The values of all trials of one measure, first to last. */
+/** The values of all trials of one measure, first to last; one that was taken away in between is null. */
 export function trialsOf(fields: Fields, measure: MeasureId, side: Side): unknown[] {
-  const values: unknown[] = []
-  for (let trial = 1; fields[pathOf(measure, side, trial)] !== undefined; trial++)
-    values.push(fields[pathOf(measure, side, trial)])
-  return values
+  const values = Array.from({ length: mostTrials }, (_, i) => fields[pathOf(measure, side, i + 1)] ?? null)
+  return values.slice(0, values.findLastIndex((value) => value !== null) + 1)
 }
 
 /** Unit as this client's practitioner reads it. */

@@ -1,0 +1,69 @@
+import type { z } from 'zod'
+import {
+  backgroundSchema,
+  eyeAnswerSchema,
+  eyeAnswersSchema,
+  eyeChoiceSchema,
+  ownErrorsSchema,
+  takenTrialsSchema,
+  trialPairsSchema,
+  type EyeAnswer,
+  type EyeAnswers,
+  type OwnErrors,
+  type pairsQuerySchema,
+  type TakenTrials,
+  type TrialPairs,
+  type VisitBackground,
+} from '@sturvo/schema'
+import { api } from './api'
+
+/** Own error and eye practice: comes with the rooms that ask for it, not with the first page. */
+const errorApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    ownErrors: build.query<OwnErrors, void>({
+      query: () => 'errors',
+      transformResponse: (raw) => ownErrorsSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    trialPairs: build.query<TrialPairs, z.input<typeof pairsQuerySchema>>({
+      query: (params) => ({ url: 'errors/pairs', params }),
+      transformResponse: (raw) => trialPairsSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    background: build.query<VisitBackground, string>({
+      query: (id) => `visits/${id}/background`,
+      transformResponse: (raw) => backgroundSchema.parse(raw),
+      providesTags: ['errors'],
+    }),
+    takenTrials: build.query<TakenTrials, string>({
+      query: (id) => `visits/${id}/trials`,
+      transformResponse: (raw) => takenTrialsSchema.parse(raw),
+      keepUnusedDataFor: 0,
+    }),
+    eye: build.query<EyeAnswers, void>({
+      query: () => 'eye',
+      transformResponse: (raw) => eyeAnswersSchema.parse(raw),
+      providesTags: ['eye'],
+    }),
+    answerEye: build.mutation<EyeAnswer, EyeAnswer>({
+      query: (body) => ({ url: 'eye', method: 'POST', body }),
+      transformResponse: (raw) => eyeAnswerSchema.parse(raw),
+      invalidatesTags: ['eye', 'errors'],
+    }),
+    chooseEye: build.mutation<{ countsAsOwn: boolean }, { countsAsOwn: boolean }>({
+      query: (body) => ({ url: 'eye', method: 'PATCH', body }),
+      transformResponse: (raw) => eyeChoiceSchema.parse(raw),
+      invalidatesTags: ['eye', 'errors'],
+    }),
+  }),
+})
+
+export const {
+  useOwnErrorsQuery,
+  useTrialPairsQuery,
+  useBackgroundQuery,
+  useTakenTrialsQuery,
+  useEyeQuery,
+  useAnswerEyeMutation,
+  useChooseEyeMutation,
+} = errorApi

@@ -1,0 +1,40 @@
+import type { z } from 'zod'
+import {
+  practiceSchema,
+  previewSchema,
+  type Practice,
+  type practiceChangeSchema,
+  type ReferenceChanges,
+  type ReferencePreview,
+} from '@sturvo/schema'
+import { api, ifMatch } from './api'
+
+/** Settings and reference values: their table comes with the rooms that read it, not with the first page. */
+const practiceApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    practice: build.query<Practice, void>({
+      query: () => 'practice',
+      transformResponse: (raw) => practiceSchema.parse(raw),
+      providesTags: ['practice'],
+    }),
+    changePractice: build.mutation<
+      Practice,
+      { version: number; change: z.input<typeof practiceChangeSchema> }
+    >({
+      query: ({ version, change }) => ({
+        url: 'practice',
+        method: 'PATCH',
+        body: change,
+        headers: ifMatch(version),
+      }),
+      transformResponse: (raw) => practiceSchema.parse(raw),
+      invalidatesTags: ['practice'],
+    }),
+    previewReferences: build.mutation<ReferencePreview, ReferenceChanges>({
+      query: (references) => ({ url: 'practice/preview', method: 'POST', body: { references } }),
+      transformResponse: (raw) => previewSchema.parse(raw),
+    }),
+  }),
+})
+
+export const { usePracticeQuery, useChangePracticeMutation, usePreviewReferencesMutation } = practiceApi
