@@ -13,7 +13,8 @@ export async function practiseEye(database: Database, accountId: string, today: 
   const references = referenceValues()
   const rows = Array.from({ length: 66 }, (_, i) => {
     const kind = eyeKinds[i % eyeKinds.length]!
-    const side = chance.unit() < 0.5 ? ('left' as const) : ('right' as const)
+    // so that there is a habit to see
+    const side = kind === 'heel' || chance.unit() < 0.5 ? ('left' as const) : ('right' as const)
     const limit = eyeLimit(kind, references)
     const { decimals, hasDirection } = eyeTable[kind]
     const noise = chance.normal(0, limit * 0.45)

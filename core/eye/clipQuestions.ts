@@ -32,7 +32,7 @@ const loadN = 380
 export function tripod(made: Made): Of<'mat'> {
   const chance = chanceFrom(made.seed * 7717 + 3)
   const foot = arbitraryFoot(made.seed * 5 + 1, { liftedToes: [], touchingToes: [], kind: 'bridged' })
-  const grid = { rows: 50, cols: 26, pitchMm: 6 }
+  const grid = { rows: 44, cols: 22, pitchMm: 7 }
   const placed = matFoot(foot, { heelMatMm: { x: 78, y: 14 }, toeOutDeg: chance.between(0, 5) }, grid)
   const { heel, m1, m5 } = placed.pointsFootMm
   const truth = chance.integer(0, 3)
@@ -151,7 +151,7 @@ const asked: readonly { view: PhotoView; ids: readonly LandmarkId[] }[] = [
   { view: 'inner', ids: ['floorHeel', 'floorBall', 'heelBack', 'firstJoint', 'navicular'] },
   { view: 'top', ids: ['heelMedial', 'm1', 'halluxEdge'] },
 ]
-const photoPx = 500
+const photoPx = 440
 
 /** A made-up photo: place the points a measure is made from. Pen dots only on the first level. */
 export function landmarks(made: Made): Of<'photo'> {

@@ -32,7 +32,7 @@ export const eyeText: Record<EyeKindId, KindWords> = {
   toe: { name: 'Toe off the ground', ask: 'Which toe does not touch?', reads: 'toes' },
   squat: {
     name: 'Squat, where it is lost',
-    ask: 'Move down the squat. At which depth is the foot lost?',
+    ask: 'At which depth of the squat is the foot lost?',
     reads: 'squats',
   },
   shoe: {

@@ -92,7 +92,7 @@ test('own errors: kinds, trends and what more pairs bring', () => {
   expect(moreText(row)).toBe('3 more until it counts, 15 until it stands alone')
   expect(moreText({ ...row, toCount: 0 })).toBe('15 more until it stands alone')
   expect(moreText({ ...row, toCount: 0, toStandAlone: 0, widthNow: 0.6, more: 20 })).toBe(
-    '20 more would narrow it from ±30 % to ±20 %',
+    '20 more would narrow it from ±30\u00a0% to ±20\u00a0%',
   )
 })
 

@@ -55,7 +55,7 @@ export function moreText(row: {
 }): string {
   if (row.toCount > 0) return `${row.toCount} more until it counts, ${row.toStandAlone} until it stands alone`
   if (row.toStandAlone > 0) return `${row.toStandAlone} more until it stands alone`
-  const half = (width: number) => `±${num(width * 50, 0)} %`
+  const half = (width: number) => `±${num(width * 50, 0)}\u00a0%`
   return row.widthNow === null
     ? ''
     : `${row.more} more would narrow it from ${half(row.widthNow)} to ${half(row.widthThen)}`

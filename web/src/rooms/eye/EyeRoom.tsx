@@ -137,7 +137,7 @@ function truthText({ question, answer }: EyeRound): string {
   if (!answer) return ''
   const { unit, decimals } = eyeTable[question.kind]
   const shown = (value: number) =>
-    `${num(value, decimals)}${unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`}`
+    `${value < 0 ? '−' : ''}${num(Math.abs(value), decimals)}${unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`}`
   if (asks.ask === 'number' && answer.kind === 'number')
     return `You said ${shown(answer.value)}. It is ${shown(asks.truth)}.`
   if (asks.ask === 'choice' && answer.kind === 'choice')

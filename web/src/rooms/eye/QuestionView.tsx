@@ -6,7 +6,7 @@ import classes from './EyeRoom.module.css'
 import { MatClipView } from './MatClipView'
 import { PhotoView } from './PhotoView'
 import { SceneView } from './SceneView'
-import { SquatView } from './SquatView'
+import { SquatPlayer } from './SquatPlayer'
 import type { Draft } from './useDraft'
 
 type QuestionViewProps = {
@@ -55,12 +55,13 @@ function Shown({ question, draft, scored, answer }: QuestionViewProps) {
       )
     case 'squat':
       return (
-        <SquatView
+        <SquatPlayer
           clip={question.clip}
           tone={question.tone}
-          depthPct={said ?? 0}
+          depthPct={said}
           truthPct={scored ? question.asks.truth : undefined}
           label={label}
+          onHeld={draft.setNumber}
         />
       )
     case 'strip':

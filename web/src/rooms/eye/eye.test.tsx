@@ -50,8 +50,8 @@ test('first the own answer, then the truth over it, in degrees', () => {
   fireEvent.click(button)
   expect(asked().dataset.truthShown).toBe('true')
   expect(container.querySelector('path.truth')).not.toBeNull()
-  const status = screen.getByText(/^You said 5°\. It is -?\d+°\.$/).textContent
-  const truth = Number(/It is (-?\d+)°/.exec(status)![1])
+  const status = screen.getByText(/^You said 5°\. It is −?\d+°\.$/).textContent
+  const truth = Number(/It is (−?\d+)°/.exec(status)![1]!.replace('−', '-'))
   expect(sent).toHaveLength(1)
   expect(sent[0]).toMatchObject({ kind: 'heel', level: 1, error: 5 - truth, derived: null })
   // the same question, made again from what was sent
