@@ -18,7 +18,7 @@ import {
 } from './index'
 
 const references = referenceValues()
-const seeds = Array.from({ length: 10 }, (_, i) => i * 7919 + 1)
+const seeds = Array.from({ length: 6 }, (_, i) => i * 7919 + 1)
 const quick = eyeKinds.filter((kind) => kind !== 'landmarks')
 
 function rightAnswer({ asks }: EyeQuestion): EyeAnswer {
@@ -52,7 +52,7 @@ test.each(quick)('%s: same seed, same question; the truth lies in reach and scor
 })
 
 test.each(quick)('%s: other seeds bring other truths, and both feet', (kind) => {
-  const questions = Array.from({ length: 24 }, (_, seed) => eyeQuestion(kind, 2, seed * 31 + 5))
+  const questions = Array.from({ length: 14 }, (_, seed) => eyeQuestion(kind, 2, seed * 31 + 5))
   expect(new Set(questions.map((q) => JSON.stringify(rightAnswer(q)))).size).toBeGreaterThan(2)
   expect(new Set(questions.map((q) => q.side))).toEqual(new Set(['left', 'right']))
 })
