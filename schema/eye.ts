@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { eyeKinds } from '@sturvo/core/eye'
 import { errorKindIds } from '@sturvo/core/measures'
 import { idSchema, sideSchema } from './common'
+import { referencesSchema } from './settings'
 
 /** One answered practice question: everything that is needed to ask it again and to judge it. */
 export const eyeAnswerSchema = z.object({
@@ -24,6 +25,8 @@ export const eyeAnswersSchema = z.object({
   answers: z.array(eyeAnswerSchema),
   /** landmark practice counts towards one's own error */
   countsAsOwn: z.boolean(),
+  /** one's own errors in force, to lie over the reference table */
+  errors: referencesSchema.default({}),
 })
 export type EyeAnswers = z.infer<typeof eyeAnswersSchema>
 export const eyeChoiceSchema = z.object({ countsAsOwn: z.boolean() })

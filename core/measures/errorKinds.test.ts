@@ -7,6 +7,7 @@ import {
   errorKinds,
   errorOf,
   trialUseOf,
+  trialUsesOf,
   usedOf,
   type NumberMeasureId,
 } from './index'
@@ -30,6 +31,10 @@ test('mean, best and last by hand; the practice’s choice goes before the measu
   expect(trialUseOf('singleLegOpen')).toBe('best')
   expect(trialUseOf('singleLegOpen', { semSingleLeg: 'last' })).toBe('last')
   expect(trialUseOf('postureArch')).toBe('mean')
+  // the greatest lean is not the best one
+  expect(trialUsesOf('semHallux')).toEqual(['mean', 'last'])
+  expect(trialUseOf('halluxAngle', { semHallux: 'best' })).toBe('mean')
+  expect(trialUseOf('kneeToWall', { semKneeToWall: 'best' })).toBe('best')
 })
 
 test('the order of trials changes neither mean nor best', () => {

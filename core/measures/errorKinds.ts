@@ -18,6 +18,8 @@ type ErrorKind = {
   measures: readonly NumberMeasureId[]
   /** what counts unless the practice says otherwise; the best of what a client can do, the mean of what is read off */
   use: TrialUse
+  /** more is better, so that the best of several trials is the greatest; left out where it is not */
+  isMoreBetter?: true
 }
 
 /** Measures by the error they share: the same bump, line or gap, found again by the same hands. */
@@ -35,16 +37,16 @@ export const errorKinds = {
     measures: [...toeBendMeasures, ...toeBendActiveMeasures, ...toeBendPassiveMeasures],
     use: 'mean',
   },
-  semToeGap: { measures: [...gapRestMeasures, ...gapSpreadMeasures], use: 'mean' },
+  semToeGap: { measures: [...gapRestMeasures, ...gapSpreadMeasures], use: 'mean', isMoreBetter: true },
   semWidth: { measures: ['ballWidth', 'ballWidthSit', 'toeWidth', 'heelWidth'], use: 'mean' },
   semLength: { measures: ['footLength', 'truncatedLength'], use: 'mean' },
-  semKneeToWall: { measures: ['kneeToWall'], use: 'mean' },
-  semShin: { measures: ['shinAngle'], use: 'mean' },
-  semBigToe: { measures: ['bigToeExtension', 'bigToeStanding'], use: 'mean' },
+  semKneeToWall: { measures: ['kneeToWall'], use: 'mean', isMoreBetter: true },
+  semShin: { measures: ['shinAngle'], use: 'mean', isMoreBetter: true },
+  semBigToe: { measures: ['bigToeExtension', 'bigToeStanding'], use: 'mean', isMoreBetter: true },
   semFirstRay: { measures: ['firstRay'], use: 'mean' },
-  semSingleLeg: { measures: ['singleLegOpen', 'singleLegShut'], use: 'best' },
-  semHeelRaise: { measures: ['heelRaises'], use: 'best' },
-  semGrip: { measures: ['toeGripForce'], use: 'best' },
+  semSingleLeg: { measures: ['singleLegOpen', 'singleLegShut'], use: 'best', isMoreBetter: true },
+  semHeelRaise: { measures: ['heelRaises'], use: 'best', isMoreBetter: true },
+  semGrip: { measures: ['toeGripForce'], use: 'best', isMoreBetter: true },
 } satisfies Partial<Record<SemId, ErrorKind>>
 
 export type ErrorKindId = keyof typeof errorKinds
@@ -62,15 +64,23 @@ export function errorKindOf(id: NumberMeasureId): ErrorKindId | undefined {
 /** How the practice uses several trials of a measure, where it chose otherwise. */
 export type TrialUses = Partial<Record<ErrorKindId, TrialUse>>
 
+/** The ways a kind of measure can be used: no angle of a leaning toe has a best. */
+export function trialUsesOf(kind: ErrorKindId): TrialUse[] {
+  const { isMoreBetter }: ErrorKind = errorKinds[kind]
+  return trialUses.filter((use) => use !== 'best' || isMoreBetter)
+}
+
 export function trialUseOf(id: NumberMeasureId, chosen: TrialUses = {}): TrialUse {
   const kind = errorKindOf(id)
-  return kind === undefined ? 'mean' : (chosen[kind] ?? errorKinds[kind].use)
+  if (kind === undefined) return 'mean'
+  const wanted = chosen[kind] ?? errorKinds[kind].use
+  return trialUsesOf(kind).includes(wanted) ? wanted : errorKinds[kind].use
 }
 
 /**
  * The value that stands for several trials, and how many of them it is the mean of.
  * @param trials in the order they were taken, same unit
- * @returns undefined without a trial; "best" is the greatest, since everything it is offered for is better when more
+ * @returns undefined without a trial; "best" is the greatest: it is offered only where more is better
  */
 export function usedOf(
   trials: readonly number[],

@@ -370,3 +370,71 @@ test('it hurts most on this side, or else anywhere', () => {
   expect(worstRegion(marks.slice(0, 2), 'right', references)).toBe('ball')
   expect(worstRegion([], 'left', references)).toBeUndefined()
 })
+
+describe('grades in what follows', () => {
+  const both = (numbers: FootValues['numbers'], words: FootValues['words'] = {}) => ({
+    left: foot(numbers, words),
+    right: foot(numbers, words),
+  })
+  const rolledIn = { heelRest: 14, heelActive: 13, heelPassive: 3 }
+  const rolledOut = { heelRest: -8, heelActive: -7, heelPassive: 2 }
+
+  test('a heel that rolled out is graded, but never trained as if it had rolled in', () => {
+    expect(readNow({ feet: both(rolledIn) }).deficits.insideAnkle.left).toBeGreaterThan(0.5)
+    const out = readNow({ feet: both(rolledOut) })
+    expect(out.grades.left.heel).toMatchObject({ grade: 2, leans: 'out' })
+    expect(out.deficits.insideAnkle.left).toBe(0)
+    expect(out.deficits.delay.left).toBe(0)
+  })
+
+  test('the transition is as long as the effects beside the grade say', () => {
+    const reasons = (numbers: FootValues['numbers']) => {
+      const reading = readNow({ feet: both(numbers), hoursStanding: 20, hoursWalking: 10 })
+      const shown = Object.values(reading.grades.left.effects).some((e) => e.paceFactor > 1)
+      return { shown, counted: reading.transition!.factors.some((f) => f === 'grade') }
+    }
+    expect(reasons(rolledIn)).toEqual({ shown: true, counted: true })
+    expect(reasons(rolledOut)).toEqual({ shown: false, counted: false })
+  })
+
+  const weeksAgo = (weeks: number, halluxAngle: number) => {
+    const then = { numbers: { halluxAngle }, trials: {}, weeksAgo: weeks }
+    return { earlier: { left: then, right: then } }
+  }
+  test.each([
+    ['really worse within half a year', weeksAgo(20, 16), 'rapid'],
+    ['worse within the error', weeksAgo(20, 23), false],
+    ['really worse, but slowly', weeksAgo(60, 16), false],
+    ['really better', weeksAgo(20, 36), false],
+  ])('a big toe that got %s', (_, earlier, refer) => {
+    const reading = readNow({ feet: both({ halluxAngle: 25 }), ...earlier })
+    expect(reading.grades.right.effects.bigToe!.refer).toBe(refer)
+  })
+
+  test('a mean of several trials makes a grade and a side difference surer', () => {
+    const trials = { heelActive: 4, heelRest: 4, heelPassive: 4, kneeToWall: 4 }
+    const edge = { heelRest: 14, heelActive: 7, heelPassive: 2 }
+    const once = readNow({ feet: both(edge) }).grades.left.heel
+    const often = readNow({ feet: { left: { ...foot(edge), trials }, right: emptyFoot } }).grades.left.heel
+    expect(often.chances[2]).toBeGreaterThan(once.chances[2])
+    const change = (more: object) =>
+      readNow({
+        feet: {
+          left: { ...foot({ kneeToWall: 80 }), ...more },
+          right: { ...foot({ kneeToWall: 101 }), ...more },
+        },
+      }).findings.find((f) => f.kind === 'sideDifference')
+    expect(change({ trials })!.change.mdc).toBeCloseTo(change({})!.change.mdc / 2, 9)
+  })
+
+  test('the support view of the practice decides what stands beside a grade 1', () => {
+    const support = (archSupport: 'trainFirst' | 'whileTraining' | 'supportFirst') =>
+      readNow(
+        { feet: both({ heelRest: 14, heelActive: 3, heelPassive: 3 }) },
+        { ...defaultSettings, archSupport },
+      ).grades.left.effects.heel!.support
+    expect(support('trainFirst')).toBe('none')
+    expect(support('whileTraining')).toBe('whileTraining')
+    expect(support('supportFirst')).toBe('first')
+  })
+})

@@ -212,7 +212,8 @@ function deficitsOf(
         archIndex: facts.prints[side]?.archIndex.value,
         travelMm: look[side].motion.travelScaledMm,
         archGrade: gradeFloor(grades[side].arch),
-        heelGrade: gradeFloor(grades[side].heel),
+        // what is trained lifts a heel that rolls in; one that rolled out is short of something else
+        heelGrade: grades[side].heel.leans === 'in' ? gradeFloor(grades[side].heel) : undefined,
         m1Missing: missingAt(tripod),
         isSore: facts.soreSides.includes(side),
       }
@@ -302,10 +303,7 @@ function transitionOf(
     bone: cautions.effects.has('longerTransition'),
     stiffHigh: sides.some((s) => look[s].position?.kind === 'high' && isStiff(look[s].motion.motion)),
     noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
-    grade: sides.some(
-      (s) =>
-        Math.max(gradeFloor(grades[s].arch) ?? 0, gradeFloor(grades[s].heel) ?? 0) >= references.gradeShort,
-    ),
+    grade: sides.some((s) => Object.values(grades[s].effects).some((e) => e.paceFactor > 1)),
     sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
     mass: false,
   }

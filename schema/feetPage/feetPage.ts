@@ -107,7 +107,7 @@ function effectBlock({ reading, fonts }: FeetPageInput, box: Box): SvgNode[] {
     const of = sides.map((side) => {
       const effects = reading.grades[side].effects[part]
       const grade = gradeFloor(reading.grades[side][part])
-      return effects && grade ? effectLines(effects, part) : []
+      return effects && grade ? effectLines(effects, part).map((line) => line.words) : []
     })
     return [...new Set(of.flat())].map((line) => {
       const on = sides.filter((_, i) => of[i]!.includes(line))

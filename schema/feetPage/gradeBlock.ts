@@ -49,7 +49,7 @@ export function gradeBlock(grades: BySide<GradesReading>, box: Box): SvgNode[] {
 
 function strip(side: Side, grade: PartGrade, box: Box): SvgNode[] {
   const colour = paper[side]
-  const verdict = gradeVerdict(grade).replace(' sure', '')
+  const verdict = gradeVerdict(grade, true)
   const head = [text(box.x, box.y + 8, partName(grade.part), { size: 9.5, bold: true, fill: colour })]
   const verdictAt = (y: number) => text(box.x, y, verdict, { size: 9 })
   const { target, tolerance, marks, direction, unit } = grade

@@ -38,12 +38,12 @@ export function partTerm({ part, leans }: Pick<PartGrade, 'part' | 'leans'>): st
   return leans === 'out' ? 'rolled out · inversion' : 'rolled in · eversion'
 }
 
-/** "grade 2, 71 % sure, borderline" */
-export function gradeVerdict(grade: PartGrade): string {
+/** "grade 2, 71 % sure, borderline"; short, where a column is narrow: "grade 2, 71 %, borderline" */
+export function gradeVerdict(grade: PartGrade, isShort = false): string {
   if (grade.testNext === 'rest') return 'not tested yet'
   if (grade.grade === undefined) return `grade ${grade.open.grades.join(' or ')}, open`
-  const borderline = grade.isBorderline ? ', borderline' : ''
-  return `grade ${grade.grade}, ${chancePct(grade.chances[grade.grade])} sure${borderline}`
+  const sure = `${chancePct(grade.chances[grade.grade])}${isShort ? '' : ' sure'}`
+  return `grade ${grade.grade}, ${sure}${grade.isBorderline ? ', borderline' : ''}`
 }
 
 export const remarkText: Record<GradeRemark, string> = {
@@ -113,15 +113,19 @@ const referText = {
 } as const
 
 /** What the grade changes, a line each, in the order one acts on them. */
-export function effectLines(effects: GradeEffects, part: GradePart): string[] {
+export function effectLines(
+  effects: GradeEffects,
+  part: GradePart,
+): { words: string; isReferral: boolean }[] {
   const isHeld = part === 'arch' || part === 'heel'
+  const plain = (words: string) => ({ words, isReferral: false })
   return [
-    ...(effects.refer ? [referText[effects.refer]] : []),
-    emphasisText[effects.emphasis],
-    ...(isHeld ? [supportText[effects.support]] : []),
+    ...(effects.refer ? [{ words: referText[effects.refer], isReferral: true }] : []),
+    plain(emphasisText[effects.emphasis]),
+    ...(isHeld ? [plain(supportText[effects.support])] : []),
     ...(effects.checks.length > 0
-      ? [`In Shoes, check ${effects.checks.map((c) => checkText[c]).join(' and ')}.`]
+      ? [plain(`In Shoes, check ${effects.checks.map((c) => checkText[c]).join(' and ')}.`)]
       : []),
-    ...(effects.paceFactor > 1 ? [`Transition takes ${effects.paceFactor} × as long.`] : []),
+    ...(effects.paceFactor > 1 ? [plain(`Transition takes ${effects.paceFactor} × as long.`)] : []),
   ]
 }

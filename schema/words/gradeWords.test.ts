@@ -54,7 +54,7 @@ test('every part has a name, a term and a guide; hands only within the licence',
 })
 
 test('what a grade changes, referral first', () => {
-  const lines = effectLines(
+  const effects = effectLines(
     {
       emphasis: 'accommodate',
       support: 'stays',
@@ -64,6 +64,8 @@ test('what a grade changes, referral first', () => {
     },
     'arch',
   )
+  expect(effects.map((e) => e.isReferral)).toEqual([true, false, false, false, false])
+  const lines = effects.map((e) => e.words)
   expect(lines[0]).toMatch(/^Refer/)
   expect(lines).toContain('In Shoes, check base under the heel and volume for an insert.')
   expect(lines).toContain('Transition takes 1.25 × as long.')

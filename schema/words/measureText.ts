@@ -716,3 +716,9 @@ export const measureText: Record<MeasureId, MeasureWords> = {
     'bent toes',
   ),
 }
+
+/** A word of a measure as it is shown. */
+export function wordText(measure: MeasureId, word: string): string {
+  // kept as "rolled" from before there was the other way
+  return measure === 'heelRestWord' && word === 'rolled' ? 'rolled in' : word
+}

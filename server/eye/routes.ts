@@ -4,6 +4,8 @@ import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from '@sturvo/sche
 import type { Database } from '../data/database'
 import { account, eyeAnswer } from '../data/tables'
 import { bodyAs } from '../http/faults'
+import { practiceReferences } from '../practice/queries'
+import { errorsInForce } from '../repeatability/ownErrors'
 import { whoIs } from '../signin/sessions'
 
 const mostAnswers = 2000 // older ones say little about the eye of today
@@ -24,7 +26,11 @@ export function eyeRoutes(database: Database): Router {
       .orderBy(desc(eyeAnswer.at))
       .limit(mostAnswers)
     response.json(
-      eyeAnswersSchema.parse({ answers: rows.reverse().map(withDerived), countsAsOwn: who?.counts ?? false }),
+      eyeAnswersSchema.parse({
+        answers: rows.reverse().map(withDerived),
+        countsAsOwn: who?.counts ?? false,
+        errors: await errorsInForce(database, accountId, await practiceReferences(database)),
+      }),
     )
   })
   router.post('/eye', async (request, response) => {

@@ -1,3 +1,4 @@
+import { referenceValues, type References } from '@sturvo/core/reference'
 import { defaultSettings, practiceSchema, type Practice } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { max } from 'drizzle-orm'
@@ -46,4 +47,9 @@ export async function practiceAnswer(database: Database, row: PracticeRow): Prom
     referencesVersion: await referencesVersion(database),
     version: row.version,
   })
+}
+
+/** The reference values in force, without anybody's own errors. */
+export async function practiceReferences(database: Database): Promise<References> {
+  return referenceValues((await practiceAnswer(database, await practiceRow(database))).references)
 }

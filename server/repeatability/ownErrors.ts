@@ -10,11 +10,11 @@ import {
   trendOf,
   withinSum,
 } from '@sturvo/core/repeatability'
-import { referenceValues, type ReferenceId, type References } from '@sturvo/core/reference'
+import { type ReferenceId, type References } from '@sturvo/core/reference'
 import type { BetweenRaters, OwnError, OwnErrors, Suspect } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { account, eyeAnswer } from '../data/tables'
-import { practiceAnswer, practiceRow } from '../practice/queries'
+import { practiceReferences } from '../practice/queries'
 import { raterPairs, type RaterPair } from './pairs'
 import { grouped } from './grouped'
 import { trialSums, type TrialSum } from './trialSums'
@@ -22,8 +22,7 @@ import { perMeasure, widestGroups, type WideGroup } from './widestGroups'
 
 /** Everything the page of own errors shows. */
 export async function ownErrorsAnswer(database: Database): Promise<OwnErrors> {
-  const { references: changed } = await practiceAnswer(database, await practiceRow(database))
-  const references = referenceValues(changed)
+  const references = await practiceReferences(database)
   const [sums, practised, raters, people] = await Promise.all([
     trialSums(database),
     practiceSums(database),

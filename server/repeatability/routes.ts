@@ -1,10 +1,8 @@
 import { Router } from 'express'
-import { referenceValues } from '@sturvo/core/reference'
-import { pairsQuerySchema } from '@sturvo/schema'
-import { firstSentence } from '@sturvo/schema'
+import { firstSentence, pairsQuerySchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { Fault, idOf } from '../http/faults'
-import { practiceAnswer, practiceRow } from '../practice/queries'
+import { practiceReferences } from '../practice/queries'
 import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
 import { takenTrials, visitBackground } from './background'
@@ -14,14 +12,11 @@ import { trialPairs } from './pairs'
 
 export function repeatabilityRoutes(database: Database): Router {
   const router = Router()
-  const referencesNow = async () =>
-    referenceValues((await practiceAnswer(database, await practiceRow(database))).references)
-
   router.get('/errors', async (_request, response) => {
     response.json(await ownErrorsAnswer(database))
   })
   router.get('/errors.csv', async (_request, response) => {
-    const { changeReal } = await referencesNow()
+    const { changeReal } = await practiceReferences(database)
     response
       .type('text/csv')
       .set('Content-Disposition', 'attachment; filename="own-errors.csv"')
@@ -35,7 +30,9 @@ export function repeatabilityRoutes(database: Database): Router {
   router.get('/visits/:id/background', async (request, response) => {
     const row = await visitRow(database, idOf(request))
     const { accountId, name } = whoIs(request)
-    response.json(await visitBackground(database, row, await referencesNow(), { id: accountId, name }))
+    response.json(
+      await visitBackground(database, row, await practiceReferences(database), { id: accountId, name }),
+    )
   })
   router.get('/visits/:id/trials', async (request, response) => {
     response.json(await takenTrials(database, (await visitRow(database, idOf(request))).id))

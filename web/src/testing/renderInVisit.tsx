@@ -48,6 +48,7 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     person,
     practitioner: 'Ilse Marrack',
     references,
+    errorOf: { by: 'Ilse Marrack', kinds: 0 },
     fields,
     facts,
     practice: {

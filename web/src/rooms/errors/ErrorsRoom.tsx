@@ -7,7 +7,7 @@ import {
   errorKindIds,
   errorKinds,
   measureIds,
-  trialUses,
+  trialUsesOf,
   type ErrorKindId,
   type TrialUse,
 } from '@sturvo/core/measures'
@@ -206,10 +206,10 @@ function TrialUseChoice({ kind, practice }: { kind: ErrorKindId; practice: Pract
       disabled={session?.account.role !== 'owner'}
       value={use}
       onChange={(value) => {
-        const picked = trialUses.find((u) => u === value)
+        const picked = trialUsesOf(kind).find((u) => u === value)
         if (picked) choose(picked)
       }}
-      data={trialUses.map((value) => ({ value, label: trialUseText[value] }))}
+      data={trialUsesOf(kind).map((value) => ({ value, label: trialUseText[value] }))}
     />
   )
 }

@@ -40,7 +40,8 @@ const mixed = 'mixed'
 const byItself = 'auto'
 
 export function EyeView({ known, practice }: { known: EyeAnswers; practice: Practice }) {
-  const references = referenceValues(practice.references)
+  // held against one's own error, as everything in a visit is
+  const references = referenceValues({ ...practice.references, ...known.errors })
   const [kind, setKind] = useLocalStorage<string>({ key: 'sturvo.eye.kind', defaultValue: mixed })
   const [level, setLevel] = useLocalStorage<string>({ key: 'sturvo.eye.level', defaultValue: byItself })
   const round = useEyeRound({

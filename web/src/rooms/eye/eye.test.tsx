@@ -22,7 +22,7 @@ const practice: Practice = {
   trialUses: {},
   version: 1,
 }
-const nothing: EyeAnswers = { answers: [], countsAsOwn: false }
+const nothing: EyeAnswers = { answers: [], countsAsOwn: false, errors: {} }
 const choose = (kind: string) => localStorage.setItem('sturvo.eye.kind', JSON.stringify(kind))
 const show = (known = nothing) => renderInRoom(<EyeView known={known} practice={practice} />, '/eye?seed=11')
 const asked = () =>
@@ -121,7 +121,7 @@ test('a habit is named, kinds say how they stand, and counting practice is off b
     derived: null,
     at: `2026-05-0${i + 1}T10:00:00.000Z`,
   }))
-  show({ answers, countsAsOwn: false })
+  show({ answers, countsAsOwn: false, errors: {} })
   expect(screen.getByText('You read heel angles 1.8° too small on left feet (6 answers).')).toBeTruthy()
   expect(screen.getByText(/^6 answers · lately 1\.7° off/)).toBeTruthy()
   const count = screen.getByRole<HTMLInputElement>('checkbox')

@@ -66,7 +66,7 @@ function OpenedVisit({ person, practice, step }: Opened) {
   const { fields, startedOn, visitId = '' } = useAppSelector(selectVisit)
   const { data: session } = useSessionQuery()
   // the visit opens without it: until it is there, the default errors stand in
-  const { data: background } = useBackgroundQuery(visitId, { skip: visitId === '' })
+  const { data: background, isError } = useBackgroundQuery(visitId, { skip: visitId === '' })
   const read = useReading({ fields, person, practice, startedOn, background })
   return (
     <VisitContext.Provider
@@ -77,6 +77,11 @@ function OpenedVisit({ person, practice, step }: Opened) {
         practice,
         practitioner: session?.account.name ?? '',
         fields,
+        errorOf: background
+          ? { by: background.by, kinds: Object.keys(background.errors).length }
+          : isError
+            ? 'failed'
+            : undefined,
         record: (values) => void dispatch(fieldsRecorded(values)),
         ...read,
       }}

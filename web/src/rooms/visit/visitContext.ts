@@ -10,6 +10,8 @@ export type OpenVisit = {
   practice: Practice
   practitioner: string
   references: References
+  /** whose error of measuring is in force; undefined while it is not there, "failed" where it could not be read */
+  errorOf: { by: string; kinds: number } | 'failed' | undefined
   fields: Fields
   facts: VisitFacts
   reading: VisitReading

@@ -102,9 +102,9 @@ function GradeOfSide({ side, grade }: { side: Side; grade: PartGrade }) {
       {settles && <p className={classes.settles}>{settles}</p>}
       {effects && (
         <ul className={classes.effects}>
-          {effectLines(effects, grade.part).map((line) => (
-            <li key={line} data-refer={line.startsWith('Refer') || undefined}>
-              {line}
+          {effectLines(effects, grade.part).map(({ words, isReferral }) => (
+            <li key={words} data-refer={isReferral || undefined}>
+              {words}
             </li>
           ))}
         </ul>

@@ -122,3 +122,22 @@ test('where the feet stand: the page, on either paper, with its files', () => {
   )
   expect(screen.getByText('Where the feet stand: Ansa Rook')).toBeTruthy()
 })
+
+test('whose error counts is said, and also that it could not be read', () => {
+  const { unmount } = renderInVisit(<GradeStep />, heel, { errorOf: { by: 'Bram Oddny', kinds: 2 } })
+  expect(screen.getByText(/Judged with the error of Bram Oddny/)).toBeTruthy()
+  unmount()
+  renderInVisit(<GradeStep />, heel, { errorOf: 'failed' })
+  expect(screen.getByText(/could not be read: the default errors count/)).toBeTruthy()
+})
+
+test('a heel is rolled in or rolled out, in words too', () => {
+  const { recorded } = renderInVisit(<GradeStep />, {})
+  fireEvent.click(screen.getByRole('button', { name: /heel, in words/ }))
+  fireEvent.click(screen.getAllByRole('radio', { name: 'rolled in' })[0]!)
+  fireEvent.click(screen.getAllByRole('radio', { name: 'rolled out' })[1]!)
+  expect(recorded).toEqual([
+    { 'measure.heelRestWord.left.1': 'rolled' },
+    { 'measure.heelRestWord.right.1': 'rolled out' },
+  ])
+})

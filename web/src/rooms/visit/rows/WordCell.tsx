@@ -1,6 +1,6 @@
 import { measureTable, type WordMeasureId } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
-import { measureText } from '@sturvo/schema/words'
+import { measureText, wordText } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import classes from './MirrorRows.module.css'
 
@@ -18,7 +18,7 @@ export function WordCell({ measure, side, value, onSet }: WordCellProps) {
     <ChoiceRow
       className={classes.words}
       name={`${measureText[measure].name}, ${side}`}
-      choices={words.map((word) => ({ value: word, content: word }))}
+      choices={words.map((word) => ({ value: word, content: wordText(measure, word) }))}
       value={value}
       isCell
       onSet={onSet}

@@ -18,7 +18,7 @@ const places = [
 
 /** Each deformity with its grade; bent toes are unfolded where one was found. */
 export function GradeStep() {
-  const { reading, visitId } = useOpenVisit()
+  const { reading, visitId, errorOf } = useOpenVisit()
   const found = toes.filter((part) =>
     sides.some((side) => {
       const { testNext, grade } = reading.grades[side][part]
@@ -30,7 +30,8 @@ export function GradeStep() {
       <Places name="Grade" places={places} />
       <div className={classes.head}>
         <p className={classes.soft}>
-          Rest, what the client corrects alone, what hands reach. {archTarget(reading.grades)}
+          Rest, what the client corrects alone, what hands reach. {archTarget(reading.grades)}{' '}
+          {errorSentence(errorOf)}
         </p>
         <Button component={Link} to={`/visit/${visitId}/feet`} variant="default">
           Where the feet stand
@@ -67,4 +68,13 @@ function archTarget(grades: ReturnType<typeof useOpenVisit>['reading']['grades']
     return `${side} ${archTargetMm === undefined ? 'unknown without a sitting height or a foot length' : `${num(archTargetMm)} mm`}`
   })
   return `The arch is read against its own sitting height: ${targets.join(', ')}.`
+}
+
+function errorSentence(errorOf: ReturnType<typeof useOpenVisit>['errorOf']): string {
+  if (errorOf === undefined) return ''
+  if (errorOf === 'failed')
+    return 'Your own error could not be read: the default errors count. Open the visit again to try.'
+  return errorOf.kinds === 0
+    ? 'Judged with the default errors of measuring.'
+    : `Judged with the error of ${errorOf.by}.`
 }
