@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { errorKinds } from '@sturvo/core/measures'
 import { chanceFrom } from '@sturvo/core/synthetic'
+import { madeUpNewPerson } from '../schema/testing/madeUpPerson'
 import { openDatabase, ownErrorsAnswer, tables, trialSumsSql } from '@sturvo/server'
 
 /** The page of own errors over 20,000 trials: the whole answer against the bare query it stands on, in one run. */
@@ -35,26 +36,14 @@ async function main(): Promise<void> {
       ...stamps,
     })),
   )
-  await database.db.insert(tables.person).values({
-    id: 'person000001',
-    name: 'Ansa Rook',
-    pronouns: '',
-    birthYear: null,
-    work: '',
-    phone: '',
-    email: '',
-    lengthUnit: 'mm',
-    massUnit: 'kg',
-    kit: [],
-    version: 1,
-    deletedOn: null,
-    ...stamps,
-  })
+  await database.db
+    .insert(tables.person)
+    .values({ ...madeUpNewPerson, kit: [], version: 1, deletedOn: null, ...stamps })
   const chance = chanceFrom(7)
   for (let v = 0; v < visits; v++)
     await database.db.insert(tables.visit).values({
       id: `visit${String(v).padStart(7, '0')}`,
-      personId: 'person000001',
+      personId: madeUpNewPerson.id,
       startedOn: `2026-${String((v % 12) + 1).padStart(2, '0')}-04`,
       coreVersion: '0',
       version: 1,

@@ -1,4 +1,5 @@
 import type { Page } from 'puppeteer-core'
+import { eyeQuestion, sittingSeed } from '@sturvo/core/eye'
 import { cell, clickText, openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
 import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
@@ -120,7 +121,7 @@ test('ten questions of a known sitting, all answered 3° too small by keyboard: 
   await openRoom(page, `${practice.url}/eye?seed=2026`)
   for (let i = 0; i < 10; i++) {
     await page.waitForSelector('[data-question="heel"][data-truth-shown="false"]')
-    const truth = await truthOf(i)
+    const truth = truthOf(i)
     await page.focus('[data-answer]')
     await page.keyboard.type(String(Math.max(-12, truth - 3)))
     await page.keyboard.press('Enter')
@@ -133,10 +134,8 @@ test('ten questions of a known sitting, all answered 3° too small by keyboard: 
 })
 
 /** The truth of the i-th question of the sitting, from the core itself. */
-async function truthOf(index: number): Promise<number> {
-  const { eyeQuestion } = await import('@sturvo/core/eye')
-  const seed = (2026 + Math.imul(index + 1, 2654435761)) >>> 0
-  const { asks } = eyeQuestion('heel', 1, seed)
+function truthOf(index: number): number {
+  const { asks } = eyeQuestion('heel', 1, sittingSeed(2026, index))
   if (asks.ask !== 'number') throw new Error('heel asks for a number')
   return asks.truth
 }

@@ -1,4 +1,5 @@
 import { boundsOf, type Point } from '../geometry'
+import { referenceTable } from '../reference'
 import { medialSignImage } from '../side'
 import {
   arbitraryFoot,
@@ -21,9 +22,15 @@ import type { EyeQuestion, MatClip } from './question'
 type Made = { kind: EyeKindId; level: EyeLevel; seed: number }
 type Of<S extends EyeQuestion['shown']> = Extract<EyeQuestion, { shown: S }>
 
-const legNames = ['heel', 'ball of the big toe', 'ball of the little toe', 'none, even'] as const
-const targets = [0.5, 0.25, 0.25] as const // heel half, as the approach that ships
-const evenPoints = 8
+const legOptions = ['h', 'm1', 'm5', 'even'] as const
+// the approach and the limits that ship: a question is the same whatever the practice has set
+const { targetHeelHalfHeel, targetHeelHalfInner, tripodEven, heelTarget, heelTolerance } = referenceTable
+const targets = [
+  targetHeelHalfHeel.value,
+  targetHeelHalfInner.value,
+  1 - targetHeelHalfHeel.value - targetHeelHalfInner.value,
+]
+const evenPoints = tripodEven.value * 100
 const clipHz = 8
 const clipFrames = 16
 const loadN = 380
@@ -68,10 +75,10 @@ export function tripod(made: Made): Of<'mat'> {
     clip,
     asks: {
       ask: 'choice',
-      options: legNames,
+      options: legOptions,
       truth,
       // what is missed by looking at the wrong point; seeing a lightness that is not there costs the limit of even
-      costs: legNames.map((_, i) =>
+      costs: legOptions.map((_, i) =>
         i === truth ? 0 : truth === 3 ? evenPoints : i === 3 ? worst : worst - short[i]!,
       ),
     },
@@ -114,14 +121,13 @@ export function squat(made: Made): Of<'squat'> {
   }
 }
 
-const gradeNames = ['grade 0', 'grade 1', 'grade 2', 'grade 3'] as const
+const gradeOptions = ['grade0', 'grade1', 'grade2', 'grade3'] as const
 
 /** Rest, active and by hand on a strip: which grade. */
 export function grade(made: Made): Of<'strip'> {
   const chance = chanceFrom(made.seed * 6121 + 9)
   const truth = chance.integer(0, 3)
-  const tolerance = 2
-  const target = 4
+  const [target, tolerance] = [heelTarget.value, heelTolerance.value]
   const error = [0.4, 0.7, 1, 1.3][made.level - 1]!
   // how far from the tolerance the nearest value may lie: close calls belong to the higher levels
   const clear = [2.5, 1.6, 0.9, 0.4][made.level - 1]!
@@ -142,7 +148,7 @@ export function grade(made: Made): Of<'strip'> {
       unit: '°',
       marks: { rest: mark(rest), active: mark(active), passive: mark(passive) },
     },
-    asks: { ask: 'choice', options: gradeNames, truth, costs: gradeNames.map((_, i) => i - truth) },
+    asks: { ask: 'choice', options: gradeOptions, truth, costs: gradeOptions.map((_, i) => i - truth) },
   }
 }
 

@@ -1,5 +1,6 @@
 import type { ErrorKindId } from '../measures'
 import type { ReferenceId, References } from '../reference'
+import { mdc95 } from '../statistics'
 
 type EyeKind = {
   unit: 'mm' | '°' | 'points' | 'index' | 'steps' | 'toes' | '% depth' | 'grades'
@@ -44,5 +45,5 @@ export function eyeLimit(kind: EyeKindId, references: References): number {
   const { against } = eyeTable[kind]
   return 'limit' in against
     ? references[against.limit]
-    : references.changeReal * Math.SQRT2 * references[against.sem] * against.factor
+    : mdc95(references[against.sem], references) * against.factor
 }

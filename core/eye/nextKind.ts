@@ -35,13 +35,17 @@ export function eyeStandings(
     let card: Card | undefined
     for (const { at, error } of of) {
       const when = new Date(at)
-      card = scheduler.next(card ?? createEmptyCard(when), when, ratingOf(Math.abs(error) / limit)).card
+      card = scheduler.next(
+        card ?? createEmptyCard(when),
+        when,
+        ratingOf(Math.abs(error) / limit, references),
+      ).card
     }
     const last = of.slice(-recent)
     return {
       kind,
       answers: of.length,
-      level: levelOf(of, limit),
+      level: levelOf(of, limit, references),
       recall: card ? scheduler.get_retrievability(card, new Date(now), false) : 0,
       recentError:
         last.length === 0
@@ -57,17 +61,18 @@ export function nextKind(standings: readonly EyeStanding[], but: EyeKindId | und
   return (others.length > 0 ? others : standings).reduce((a, b) => (b.recall < a.recall ? b : a)).kind
 }
 
-function ratingOf(sizeInLimits: number): Grade {
-  if (sizeInLimits <= 0.5) return Rating.Easy
+function ratingOf(sizeInLimits: number, { eyeEasyWithin, eyeHardWithin }: References): Grade {
+  if (sizeInLimits <= eyeEasyWithin) return Rating.Easy
   if (sizeInLimits <= 1) return Rating.Good
-  return sizeInLimits <= 2 ? Rating.Hard : Rating.Again
+  return sizeInLimits <= eyeHardWithin ? Rating.Hard : Rating.Again
 }
 
-const upAfter = 4
-const downAfter = 3
-
-/** Four answers within the limit in a row lead up a level, three beyond it lead down. */
-function levelOf(results: readonly EyeResult[], limit: number): EyeLevel {
+/** So many answers within the limit in a row lead up a level, so many beyond it lead down. */
+function levelOf(
+  results: readonly EyeResult[],
+  limit: number,
+  { eyeUpAfter, eyeDownAfter }: References,
+): EyeLevel {
   let level: EyeLevel = 1
   let good = 0
   let bad = 0
@@ -75,11 +80,11 @@ function levelOf(results: readonly EyeResult[], limit: number): EyeLevel {
     const isGood = Math.abs(error) <= limit
     good = isGood ? good + 1 : 0
     bad = isGood ? 0 : bad + 1
-    if (good === upAfter) {
+    if (good === eyeUpAfter) {
       level = eyeLevels[Math.min(eyeLevels.length - 1, eyeLevels.indexOf(level) + 1)]!
       good = 0
     }
-    if (bad === downAfter) {
+    if (bad === eyeDownAfter) {
       level = eyeLevels[Math.max(0, eyeLevels.indexOf(level) - 1)]!
       bad = 0
     }

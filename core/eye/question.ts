@@ -1,4 +1,4 @@
-import type { PartGrade } from '../deformity'
+import type { Grade, PartGrade } from '../deformity'
 import type { Point } from '../geometry'
 import type { RasterImage } from '../image'
 import type { LandmarkId, PhotoScale, PhotoView } from '../photo'
@@ -8,12 +8,35 @@ import type { EyeScene } from './scene'
 
 /** A number is read off, in the unit of its kind. */
 export type NumberAsk = { ask: 'number'; low: number; high: number; step: number; truth: number }
+/** What can be chosen; the words are made at the edge. */
+export type EyeOption =
+  | 'clearlyLow'
+  | 'ratherLow'
+  | 'middle'
+  | 'ratherHigh'
+  | 'clearlyHigh'
+  | 'h'
+  | 'm1'
+  | 'm5'
+  | 'even'
+  | `toe${1 | 2 | 3 | 4 | 5}`
+  | 'allTouch'
+  | `grade${Grade}`
+  | 'A'
+  | 'B'
+  | 'C'
+
 /** One of several; `costs` is the error of choosing each, 0 for the right one. */
-export type ChoiceAsk = { ask: 'choice'; options: readonly string[]; truth: number; costs: readonly number[] }
+export type ChoiceAsk = {
+  ask: 'choice'
+  options: readonly EyeOption[]
+  truth: number
+  costs: readonly number[]
+}
 /** Which one, and by how much. */
 export type WhichAsk = {
   ask: 'which'
-  options: readonly string[]
+  options: readonly EyeOption[]
   truth: { option: number; mm: number }
   high: number
 }

@@ -7,8 +7,6 @@ import type { EyeLevel } from './eyeKinds'
 export type EyeScene = {
   box: { x: number; y: number; width: number; height: number }
   skins: Point[][]
-  /** skin of something nearer or farther, drawn first */
-  behind: Point[][]
   lines: Point[][]
   dots: Point[]
   /** contact on paper or mat instead of skin */
@@ -37,15 +35,6 @@ export function difficulty(
   }
 }
 
-export const emptyScene = {
-  behind: [],
-  lines: [],
-  dots: [],
-  prints: [],
-  shoes: [],
-  floor: undefined,
-  ruler: undefined,
-}
 const aroundMm = 16
 
 type Parts = Partial<Omit<EyeScene, 'box' | 'skins' | 'tone' | 'lightFrom' | 'contrast'>> & {
@@ -67,7 +56,6 @@ export function framed(
   const all = (rings: readonly Point[][] = []) => rings.map((ring) => ring.map(put))
   const scene = {
     skins: all(parts.skins),
-    behind: all(parts.behind),
     lines: all(parts.lines),
     dots: (parts.dots ?? []).map(put),
     prints: all(parts.prints),
@@ -77,7 +65,6 @@ export function framed(
   }
   const seen = [
     ...scene.skins.flat(),
-    ...scene.behind.flat(),
     ...scene.prints.flat(),
     ...scene.shoes.flatMap((s) => s.outline),
     ...(scene.ruler ? [scene.ruler.from] : []),

@@ -1,4 +1,4 @@
-import { crossingsAt, closedCurve, type Point } from '../geometry'
+import type { Point } from '../geometry'
 import {
   arbitraryFoot,
   arbitrarySide,
@@ -16,10 +16,20 @@ import { medialSignImage, type Side } from '../side'
 import { degToRad } from '../units'
 import type { EyeKindId, EyeLevel } from './eyeKinds'
 import type { EyeQuestion, LineAt } from './question'
+import { insoleWithRoom } from './insole'
 import { difficulty, framed } from './scene'
 
 type Made = { kind: EyeKindId; level: EyeLevel; seed: number }
 type SceneQuestion = Extract<EyeQuestion, { shown: 'scene' }>
+
+/** A drawn scene that asks something; what is true may be drawn over it. */
+function asked(
+  made: Made,
+  side: Side,
+  more: Pick<SceneQuestion, 'scene' | 'asks'> & Partial<Pick<SceneQuestion, 'truthLines' | 'lineAt'>>,
+): SceneQuestion {
+  return { ...made, side, shown: 'scene', truthLines: [], ...more }
+}
 
 function start({ kind, seed }: Made): { chance: Chance; foot: FootShape; side: Side } {
   const chance = chanceFrom(seed * 2654435 + kind.length * 97)
@@ -38,12 +48,11 @@ export function archInside(made: Made): SceneQuestion {
   const seen = flip(side)
   const { helped } = difficulty(made.level, chance)
   const at = seen(drawn.navicularMm)
-  const up = { x: 0, y: 1 }
   const scene = framed(
     {
       skins: [drawn.skinMm.map(seen)],
       dots: helped ? [at] : [],
-      lines: innerLines(drawn.skinMm, shape.lengthMm, shape.navicularMm).map((line) => line.map(seen)),
+      lines: innerLines(shape.lengthMm, shape.navicularMm).map((line) => line.map(seen)),
       floor: [seen({ x: -20, y: 0 }), seen({ x: foot.lengthMm + 20, y: 0 })],
       ruler: { from: seen({ x: foot.lengthMm + 12, y: 0 }), mm: 50 },
     },
@@ -54,21 +63,17 @@ export function archInside(made: Made): SceneQuestion {
     as: 'height',
     from: { x: at.x - 40, y: 0 },
     to: { x: at.x + 40, y: 0 },
-    up: { x: up.x, y: -up.y },
+    up: { x: 0, y: -1 },
   }
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
     asks: { ask: 'number', low: 10, high: 75, step: 1, truth },
-    truthLines: [],
     lineAt,
-  }
+  })
 }
 
 /** Ankle bone, the fold behind the big toe and the edge of the arch: what the eye holds on to from the inner side. */
-function innerLines(skin: readonly Point[], lengthMm: number, navicularMm: number): Point[][] {
+function innerLines(lengthMm: number, navicularMm: number): Point[][] {
   const ankle = { x: 0.235 * lengthMm, y: Math.max(62, navicularMm + 26) }
   const malleolus = Array.from({ length: 15 }, (_, i) => {
     const angle = Math.PI * (1.08 + (0.86 * i) / 14)
@@ -84,10 +89,10 @@ function innerLines(skin: readonly Point[], lengthMm: number, navicularMm: numbe
     { x: 0.975 * lengthMm, y: 15.5 },
     { x: 0.988 * lengthMm, y: 11.5 },
   ]
-  return skin.length === 0 ? [] : [malleolus, toes, nail]
+  return [malleolus, toes, nail]
 }
 
-const steps = ['clearly low', 'rather low', 'in the middle', 'rather high', 'clearly high'] as const
+const steps = ['clearlyLow', 'ratherLow', 'middle', 'ratherHigh', 'clearlyHigh'] as const
 
 /** Arch from above: a low arch fills the inner border out, a high one hollows it. */
 export function archAbove(made: Made): SceneQuestion {
@@ -110,14 +115,10 @@ export function archAbove(made: Made): SceneQuestion {
     },
     { level: made.level, chance },
   )
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
     asks: { ask: 'choice', options: steps, truth, costs: steps.map((_, i) => i - truth) },
-    truthLines: [],
-  }
+  })
 }
 
 /** Arch from a print: the arch index. */
@@ -135,14 +136,10 @@ export function archPrint(made: Made): SceneQuestion {
     { skins: [], prints: curves.map((curve) => curve.map(seen)), lines: helped ? thirds : [] },
     { level: made.level, chance },
   )
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
     asks: { ask: 'number', low: 0, high: 0.4, step: 0.01, truth: Math.round(truth.archIndex * 100) / 100 },
-    truthLines: [],
-  }
+  })
 }
 
 /** Heel from behind: its angle against the vertical, everted is +. */
@@ -157,7 +154,7 @@ export function heel(made: Made): SceneQuestion {
   const scene = framed(
     {
       skins: [drawn.skinMm.map(seen)],
-      lines: rearLines(drawn.skinMm, shape.heelAngleDeg).map((line) => line.map(seen)),
+      lines: rearLines(shape.heelAngleDeg).map((line) => line.map(seen)),
       dots: helped ? [heelLower, heelUpper].map(seen) : [],
       floor: [seen({ x: -75, y: 0 }), seen({ x: 75, y: 0 })],
     },
@@ -165,13 +162,9 @@ export function heel(made: Made): SceneQuestion {
     { level: made.level, chance, isTurned: false, topMm: 190 },
   )
   const about = seen(heelLower)
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
     asks: { ask: 'number', low: -12, high: 22, step: 1, truth },
-    truthLines: [],
     lineAt: {
       as: 'angle',
       about: { x: about.x, y: -about.y },
@@ -179,24 +172,28 @@ export function heel(made: Made): SceneQuestion {
       sign: medialSignImage(side) === 1 ? 1 : -1,
       lengthMm: 92,
     },
-  }
+  })
 }
 
 /** The tendon above the heel and the skin fold round it: they lead the eye along the bones. */
-function rearLines(skin: readonly Point[], heelDeg: number): Point[][] {
+function rearLines(heelDeg: number): Point[][] {
   const at = (across: number, height: number): Point => ({
     x: across + Math.tan(degToRad(heelDeg)) * Math.min(0, height - 66),
     y: height,
   })
   const tendon = [-7, 7].map((x) => [at(x, 150), at(x * 0.9, 110), at(x * 1.1, 74), at(x * 1.8, 52)])
   const fold = [at(-20, 9), at(-8, 6), at(8, 6), at(20, 9)]
-  return skin.length === 0 ? [] : [...tendon, fold]
+  return [...tendon, fold]
 }
 
 /** Big toe from above: its lean. */
 export function hallux(made: Made): SceneQuestion {
-  const { chance, foot: any } = start(made)
-  const foot = { ...any, halluxAngleDeg: chance.between(0, [40, 34, 30, 28][made.level - 1]!), toeGapMm: 3 }
+  const { chance, foot: usual } = start(made)
+  const foot = {
+    ...usual,
+    halluxAngleDeg: chance.between(0, [40, 34, 30, 28][made.level - 1]!),
+    toeGapMm: 3,
+  }
   const scene = topScene(foot, 'top')
   const drawn = footOutline(foot)
   const seen = flip(foot.side)
@@ -214,10 +211,7 @@ export function hallux(made: Made): SceneQuestion {
   )
   const down = (p: Point): Point => ({ x: p.x, y: -p.y })
   const length = Math.hypot(m1.x - heel.x, m1.y - heel.y)
-  return {
-    ...made,
-    side: foot.side,
-    shown: 'scene',
+  return asked(made, foot.side, {
     scene: picture,
     asks: { ask: 'number', low: -5, high: 50, step: 1, truth },
     truthLines: [
@@ -232,10 +226,10 @@ export function hallux(made: Made): SceneQuestion {
       sign: medialSignImage(foot.side) === 1 ? -1 : 1,
       lengthMm: 70,
     },
-  }
+  })
 }
 
-const toeNames = ['big toe', 'second', 'third', 'fourth', 'little toe', 'all touch'] as const
+const toes = ['toe1', 'toe2', 'toe3', 'toe4', 'toe5', 'allTouch'] as const
 
 /** A print: which toe leaves no mark. */
 export function toe(made: Made): SceneQuestion {
@@ -260,15 +254,13 @@ export function toe(made: Made): SceneQuestion {
     { skins: [], prints: [...contact.body, ...pads].map((curve) => curve.map(seen)) },
     { level: made.level, chance },
   )
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
-    asks: { ask: 'choice', options: toeNames, truth, costs: toeNames.map((_, i) => (i === truth ? 0 : 1)) },
-    truthLines: [],
-  }
+    asks: { ask: 'choice', options: toes, truth, costs: toes.map((_, i) => (i === truth ? 0 : 1)) },
+  })
 }
+
+const shoeNames = ['A', 'B', 'C'] as const
 
 /** Three shoes laid under one foot: which presses the big toe, and by how much. */
 export function shoe(made: Made): SceneQuestion {
@@ -276,106 +268,27 @@ export function shoe(made: Made): SceneQuestion {
   const drawn = footOutline(foot)
   const seen = flip(side)
   const pushMm = chance.integer([6, 4, 3, 2][made.level - 1]!, 12)
-  const names = ['A', 'B', 'C']
   const truth = chance.integer(0, 2)
   const toeRing = drawn.toesFootMm[0]!
   const apart = foot.ballWidthMm * 1.55
   const left =
     (i: number) =>
     (p: Point): Point => ({ x: seen(p).x + (i - 1) * apart, y: p.y })
-  const insoles = names.map((_, i) => {
+  const insoles = shoeNames.map((_, i) => {
     const clear = i === truth ? -pushMm : chance.between(2.8, 6)
     return insoleWithRoom(drawn.outlineFootMm, toeRing, foot, clear)
   })
   const scene = framed(
     {
-      skins: names.map((_, i) => drawn.outlineFootMm.map(left(i))),
-      lines: names.flatMap((_, i) => drawn.nailsFootMm.map((nail) => nail.map(left(i)))),
-      shoes: insoles.map((outline, i) => ({ name: names[i]!, outline: outline.map(left(i)) })),
+      skins: shoeNames.map((_, i) => drawn.outlineFootMm.map(left(i))),
+      lines: shoeNames.flatMap((_, i) => drawn.nailsFootMm.map((nail) => nail.map(left(i)))),
+      shoes: insoles.map((outline, i) => ({ name: shoeNames[i]!, outline: outline.map(left(i)) })),
       ruler: { from: { x: -apart * 1.5, y: 0 }, mm: 20 },
     },
     { level: made.level, chance, isTurned: false },
   )
-  return {
-    ...made,
-    side,
-    shown: 'scene',
+  return asked(made, side, {
     scene,
-    asks: { ask: 'which', options: names, truth: { option: truth, mm: pushMm }, high: 20 },
-    truthLines: [],
-  }
-}
-
-const rounds = 5 // of moving the border: each leaves under a third of what was left
-
-/** The same, moved until the room beside the big toe is what was asked for (below 0: how far the shoe pushes it). */
-function insoleWithRoom(
-  outline: readonly Point[],
-  bigToe: readonly Point[],
-  foot: FootShape,
-  roomMm: number,
-): Point[] {
-  const border = borderOf(outline, foot.lengthMm)
-  const rows = toeRows(outline, bigToe)
-  // least room between the skin and the shoe along the big toe, across; below 0 where the toe reaches out
-  const leastRoom = (ring: readonly Point[]) =>
-    Math.min(...rows.map(({ y, skinX }) => Math.max(...crossingsAt(ring, y)) - skinX))
-  let at = roomMm
-  let ring = insole(border, bigToe, foot, at)
-  for (let i = 0; i < rounds; i++) {
-    at += roomMm - leastRoom(ring)
-    ring = insole(border, bigToe, foot, at)
-  }
-  return ring
-}
-
-/** The inner border of the skin along the big toe, from its root to its tip. */
-function toeRows(outline: readonly Point[], bigToe: readonly Point[]): { y: number; skinX: number }[] {
-  const ys = bigToe.map((p) => p.y)
-  const [low, high] = [Math.min(...ys), Math.max(...ys)]
-  return Array.from({ length: 18 }, (_, i) => {
-    const y = low + (high - low) * ((0.985 * i) / 17)
-    return { y, skinX: Math.max(...crossingsAt(outline, y)) }
+    asks: { ask: 'which', options: shoeNames, truth: { option: truth, mm: pushMm }, high: 20 },
   })
-}
-
-const roomyMm = 4
-const innerSteps = [0.03, 0.1, 0.18, 0.3, 0.42, 0.54, 0.64] as const
-const outerSteps = [0.94, 0.86, 0.78, 0.7, 0.62, 0.52, 0.42, 0.3, 0.18, 0.1, 0.03] as const
-
-/** How far a foot reaches to either side, a little more than its skin: the shoe runs past the gaps of the toes. */
-type Border = { inner: Point[]; outer: Point[]; besideBall: Point }
-
-function borderOf(outline: readonly Point[], l: number): Border {
-  const near = l * 0.035
-  // the furthest of a stretch
-  const reach = (y: number, sign: 1 | -1) =>
-    sign * Math.max(...[y - near, y, y + near].flatMap((at) => crossingsAt(outline, at).map((x) => sign * x)))
-  return {
-    inner: innerSteps.map((share) => ({ x: reach(share * l, 1) + roomyMm, y: share * l })),
-    outer: outerSteps.map((share) => ({ x: reach(share * l, -1) - roomyMm, y: share * l })),
-    besideBall: { x: reach(0.72 * l, 1), y: 0.72 * l },
-  }
-}
-
-/**
- * The inside of a shoe round a foot: roomy everywhere, and beside the big toe so far from it as asked (below 0: into
- * it) where the toe reaches furthest in.
- */
-function insole(border: Border, bigToe: readonly Point[], foot: FootShape, clearMm: number): Point[] {
-  const l = foot.lengthMm
-  const widest = bigToe.reduce((a, p) => (p.x > a.x ? p : a))
-  return closedCurve(
-    [
-      { x: 0, y: -6 },
-      ...border.inner,
-      { x: border.besideBall.x + Math.max(roomyMm, clearMm + 1), y: border.besideBall.y },
-      { x: widest.x + clearMm, y: widest.y },
-      // in front there is room enough: only the big toe is pushed
-      { x: Math.min(widest.x * 0.55, widest.x + clearMm - 5), y: l + 11 },
-      { x: -foot.ballWidthMm * 0.12, y: l + 10 },
-      ...border.outer,
-    ],
-    8,
-  )
 }

@@ -350,6 +350,7 @@ export const referenceTable = {
     ownErrorAlone: [20, 'pairs', def, 'own error stands alone from'],
     ownErrorLeastShare: [0.2, 'of the default', def, 'own error never counts as less than'],
     outlierFactor: [3.5, '√2·SEM', def, 'two trials further apart are proposed for checking'],
+    slipWithin: [3, 'SEM', def, 'a slip is named where turning it back fits within'],
     trendChance: [0.05, '', def, 'own error changed: chance of it by accident below'],
   }),
   ...group('eye practice', {
@@ -359,6 +360,10 @@ export const referenceTable = {
     eyePush: [3, 'mm', def, 'push of a shoe on the big toe: off by up to this is within error'],
     eyeGrades: [0.5, 'grades', def, 'grade from a strip: off by up to this is within error'],
     eyeLandmarks: [3, 'mm', def, 'landmark on a photo: off by up to this is within error'],
+    eyeEasyWithin: [0.5, 'of the limit', def, 'an answer this near is easy, for when it comes again'],
+    eyeHardWithin: [2, 'of the limit', def, 'an answer further off is missed, for when it comes again'],
+    eyeUpAfter: [4, 'answers', def, 'within the limit in a row: a level up'],
+    eyeDownAfter: [3, 'answers', def, 'beyond the limit in a row: a level down'],
     eyeBiasFrom: [5, 'answers', def, 'a bias is named from so many answers of one kind and side'],
     eyeBiasChance: [0.05, '', def, 'bias: chance of it by accident below'],
   }),

@@ -29,7 +29,7 @@ export function outlierGroups<T extends { values: readonly number[] }>(
     const sem = Math.max(own ?? standard, standard * references.ownErrorLeastShare)
     return {
       group,
-      slip: slipOf(group.values, sem),
+      slip: slipOf(group.values, sem, references),
       timesError: spread(group.values) / (Math.SQRT2 * sem),
     }
   })
@@ -42,9 +42,9 @@ function spread(values: readonly number[]): number {
 }
 
 /** Whether two values look like one value typed twice, once wrongly. */
-export function slipOf(values: readonly number[], sem: number): Slip {
+export function slipOf(values: readonly number[], sem: number, { slipWithin }: References): Slip {
   const [low, high] = [Math.min(...values), Math.max(...values)]
-  const isNear = (a: number, b: number, scale: number) => Math.abs(a - b) <= 3 * scale * sem
+  const isNear = (a: number, b: number, scale: number) => Math.abs(a - b) <= slipWithin * scale * sem
   if (low > 0 && isNear(low * 10, high, 10)) return 'tenfold'
   if (low > 0 && isNear(low * mmPerInch, high, mmPerInch)) return 'inch'
   const swapped = (v: number) => {

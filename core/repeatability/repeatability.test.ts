@@ -122,10 +122,10 @@ describe('slips', () => {
     expect(found(slips)[0]).toMatchObject({ slip: 'tenfold' })
   })
   test('patterns of slips by name', () => {
-    expect(slipOf([96, 69], 2)).toBe('swappedDigits')
-    expect(slipOf([4, 101.6], 2)).toBe('inch')
-    expect(slipOf([31, 310], 1.2)).toBe('tenfold')
-    expect(slipOf([80, 120], 2)).toBe('none')
+    expect(slipOf([96, 69], 2, references)).toBe('swappedDigits')
+    expect(slipOf([4, 101.6], 2, references)).toBe('inch')
+    expect(slipOf([31, 310], 1.2, references)).toBe('tenfold')
+    expect(slipOf([80, 120], 2, references)).toBe('none')
   })
 })
 

@@ -1,7 +1,6 @@
 import type { References, SemId } from '../reference'
 
-export const judgements = ['withinError', 'likely', 'real', 'notComparable'] as const
-export type Judgement = (typeof judgements)[number]
+export type Judgement = 'withinError' | 'likely' | 'real' | 'notComparable'
 /** A difference that was compared at all. */
 export type Judged = Exclude<Judgement, 'notComparable'>
 
@@ -53,6 +52,11 @@ export function judgeChange(before: Compared, after: Compared, error: ChangeErro
     mdc: error.real * scatter,
     because,
   }
+}
+
+/** Smallest change between two single measurements that counts as real, in the unit of the sem. */
+export function mdc95(sem: number, references: References): number {
+  return references.changeReal * Math.SQRT2 * sem
 }
 
 /** The error in force for a kind of measure. */

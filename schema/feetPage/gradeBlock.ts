@@ -1,5 +1,6 @@
 import { gradeFloor, gradeParts, type GradePart, type PartGrade } from '@sturvo/core/deformity'
 import type { GradesReading } from '@sturvo/core/reading'
+import { gradeAxis } from '@sturvo/core/drawing'
 import { sides, type BySide, type Side } from '@sturvo/core/side'
 import { gradeVerdict, num, partName } from '../words'
 import { paper, round, sideMark, text, type Box } from './pageParts'
@@ -60,14 +61,7 @@ function strip(side: Side, grade: PartGrade, box: Box): SvgNode[] {
     const words = grade.testNext === 'rest' ? '' : `from words · ${chances.join(' · ')}`
     return [...head, verdictAt(box.y + 20), text(box.x, box.y + 31, words, { size: 8.5, fill: paper.soft })]
   }
-  const along = (value: number) => -direction * (value - target)
-  const all = [
-    ...Object.values(marks).flatMap((m) => [along(m.value) - m.error, along(m.value) + m.error]),
-    -tolerance * 3,
-    tolerance * 1.5,
-  ]
-  const [low, high] = [Math.min(...all), Math.max(...all)]
-  const x = (value: number) => box.x + 5 + ((along(value) - low) / (high - low)) * (box.width - 10)
+  const { x } = gradeAxis({ tolerance, marks, direction, target }, [box.x + 5, box.x + box.width - 5])
   const y = box.y + 20
   const band = [x(target - tolerance), x(target + tolerance)].sort((a, b) => a - b)
   return [

@@ -1,6 +1,7 @@
-import { eyeTable, type EyeBias, type EyeKindId } from '@sturvo/core/eye'
+import { eyeTable, type EyeBias, type EyeKindId, type EyeOption } from '@sturvo/core/eye'
 import type { LandmarkId } from '@sturvo/core/photo'
 import { landmarkText } from './photoText'
+import { withUnit } from './changeText'
 import { num } from './rich'
 
 type KindWords = { name: string; ask: string; reads: string }
@@ -44,14 +45,42 @@ export const eyeText: Record<EyeKindId, KindWords> = {
   landmarks: { name: 'Points on a photo', ask: 'Place the points in their order.', reads: 'points' },
 }
 
-function unitOf(kind: EyeKindId): string {
-  const { unit } = eyeTable[kind]
-  return unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`
+/** What can be chosen, as it is called. */
+export const eyeOptionText: Record<EyeOption, string> = {
+  clearlyLow: 'clearly low',
+  ratherLow: 'rather low',
+  middle: 'in the middle',
+  ratherHigh: 'rather high',
+  clearlyHigh: 'clearly high',
+  h: 'heel',
+  m1: 'ball of the big toe',
+  m5: 'ball of the little toe',
+  even: 'none, even',
+  toe1: 'big toe',
+  toe2: 'second',
+  toe3: 'third',
+  toe4: 'fourth',
+  toe5: 'little toe',
+  allTouch: 'all touch',
+  grade0: 'grade 0',
+  grade1: 'grade 1',
+  grade2: 'grade 2',
+  grade3: 'grade 3',
+  A: 'A',
+  B: 'B',
+  C: 'C',
+}
+
+/** A value of a kind with its unit. @param more decimals at least */
+export function eyeValue(kind: EyeKindId, value: number, more = 0): string {
+  const { unit, decimals } = eyeTable[kind]
+  const size = num(Math.abs(value), Math.max(more, decimals))
+  return `${value < 0 ? '−' : ''}${size}${withUnit(unit === 'index' ? '' : unit)}`
 }
 
 /** "You read heel angles 1.8° too small on left feet (7 answers)." */
 export function biasSentence({ kind, side, mean, answers }: EyeBias): string {
-  const size = `${num(Math.abs(mean), kind === 'archPrint' ? 3 : 1)}${unitOf(kind)}`
+  const size = eyeValue(kind, Math.abs(mean), kind === 'archPrint' ? 3 : 1)
   const way =
     kind === 'archAbove' ? (mean > 0 ? 'too high' : 'too low') : mean > 0 ? 'too large' : 'too small'
   const where = side === undefined ? 'on both feet' : `on ${side} feet`
@@ -60,10 +89,10 @@ export function biasSentence({ kind, side, mean, answers }: EyeBias): string {
 
 /** What an answer was worth, against what counts as an error. */
 export function scoreSentence(kind: EyeKindId, error: number, limit: number): string {
-  const { decimals, hasDirection } = eyeTable[kind]
-  const size = `${num(Math.abs(error), Math.max(1, decimals))}${unitOf(kind)}`
+  const { hasDirection } = eyeTable[kind]
+  const size = eyeValue(kind, Math.abs(error), 1)
   const isWithin = Math.abs(error) <= limit
-  const against = `${num(limit, Math.max(1, decimals))}${unitOf(kind)}`
+  const against = eyeValue(kind, limit, 1)
   if (Math.round(Math.abs(error) * 1000) === 0) return 'Right.'
   const way = hasDirection ? (error > 0 ? ' too large' : ' too small') : ' off'
   return isWithin

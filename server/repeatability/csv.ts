@@ -1,4 +1,5 @@
-import { referenceTable } from '@sturvo/core/reference'
+import { referenceTable, type References } from '@sturvo/core/reference'
+import { mdc95 } from '@sturvo/core/statistics'
 import type { OwnErrors } from '@sturvo/schema'
 import { errorKindText } from '@sturvo/schema/words'
 
@@ -18,7 +19,7 @@ const columns = [
 ] as const
 
 /** Own errors as a table: one row a measure and practitioner, a point as the decimal sign, RFC 4180 quoting. */
-export function ownErrorsCsv(answer: OwnErrors, changeReal: number): string {
+export function ownErrorsCsv(answer: OwnErrors, references: References): string {
   const nameOf = new Map(answer.people.map((p) => [p.id, p.name]))
   const rows = answer.rows.map((r) => [
     errorKindText[r.kind].name,
@@ -29,7 +30,7 @@ export function ownErrorsCsv(answer: OwnErrors, changeReal: number): string {
     figure(r.sem),
     figure(r.low),
     figure(r.high),
-    figure(changeReal * Math.SQRT2 * r.sem),
+    figure(mdc95(r.sem, references)),
     figure(r.standard),
     figure(r.inForce),
     figure(r.ownWeight),

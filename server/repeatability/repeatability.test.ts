@@ -2,6 +2,7 @@ import { eyeKinds } from '@sturvo/core/eye'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from '@sturvo/schema'
 import request from 'supertest'
 import pino from 'pino'
+import { madeUpNewPerson } from '../../schema/testing/madeUpPerson'
 import { newId } from '../data/ids'
 import { measure } from '../data/tables'
 import { createApp } from '../http/app'
@@ -10,7 +11,7 @@ import { startTestServer, testPassword, type TestServer } from '../testing/testS
 
 let server: TestServer
 let bram: string
-const person = 'person000001'
+const person = madeUpNewPerson.id
 beforeAll(async () => {
   server = await startTestServer()
   bram = (
@@ -20,18 +21,7 @@ beforeAll(async () => {
       new Date(),
     )
   ).id
-  await post('people', {
-    id: person,
-    name: 'Ansa Rook',
-    pronouns: 'she/her',
-    birthYear: 1992,
-    work: 'ferry deckhand',
-    phone: '',
-    email: '',
-    lengthUnit: 'mm',
-    massUnit: 'kg',
-    kit: [],
-  }).expect(201)
+  await post('people', madeUpNewPerson).expect(201)
 })
 afterAll(() => server.close())
 

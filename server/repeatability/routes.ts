@@ -16,11 +16,11 @@ export function repeatabilityRoutes(database: Database): Router {
     response.json(await ownErrorsAnswer(database))
   })
   router.get('/errors.csv', async (_request, response) => {
-    const { changeReal } = await practiceReferences(database)
+    const references = await practiceReferences(database)
     response
       .type('text/csv')
       .set('Content-Disposition', 'attachment; filename="own-errors.csv"')
-      .send(ownErrorsCsv(await ownErrorsAnswer(database), changeReal))
+      .send(ownErrorsCsv(await ownErrorsAnswer(database), references))
   })
   router.get('/errors/pairs', async (request, response) => {
     const asked = pairsQuerySchema.safeParse(request.query)

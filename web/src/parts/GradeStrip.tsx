@@ -1,12 +1,14 @@
 import type { PartGrade } from '@sturvo/core/deformity'
+import { gradeAxis } from '@sturvo/core/drawing'
 import type { Side } from '@sturvo/core/side'
 import { num } from '@sturvo/schema/words'
-import { gradeAxis, stripWidth } from './gradeAxis'
 import classes from './GradeStrip.module.css'
 
 const endText = { rest: 'rest', active: 'alone', passive: 'by hand' } as const
 const ends = ['rest', 'active', 'passive'] as const
 const y = { line: 34, above: 13, below: 59 }
+const stripWidth = 240
+const edge = 14
 const glyph = 6 // width of a letter of the labels
 
 export type StripGrade = Pick<PartGrade, 'target' | 'tolerance' | 'direction' | 'marks' | 'unit'>
@@ -16,7 +18,7 @@ export function GradeStrip({ side, grade }: { side: Side; grade: StripGrade }) {
   const { target, tolerance, marks, unit } = grade
   if (target === undefined || !marks.rest)
     return <p className={classes.noStrip}>{target === undefined ? 'No target yet' : 'Rest not measured'}</p>
-  const axis = gradeAxis({ ...grade, target })
+  const axis = gradeAxis({ ...grade, target }, [edge, stripWidth - edge])
   const said = ends.flatMap((end) => {
     const mark = marks[end]
     return mark ? [`${endText[end]} ${num(mark.value)} ${unit}, ±${num(mark.error)}`] : []

@@ -7,6 +7,7 @@ import { MemoryRouter } from 'react-router'
 import { createReader, defaultSettings } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { factsOf, personSchema, type Fields } from '@sturvo/schema'
+import { madeUpNewPerson } from '../../../schema/testing/madeUpPerson'
 import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
 import { visitOpened, visitSlice } from '../outbox/visitSlice'
@@ -14,16 +15,7 @@ import { VisitContext, type OpenVisit } from '../rooms/visit/visitContext'
 
 const references = referenceValues()
 export const madeUpPerson = personSchema.parse({
-  id: 'person000001',
-  name: 'Ansa Rook',
-  pronouns: 'she/her',
-  birthYear: 1992,
-  work: 'ferry deckhand',
-  phone: '',
-  email: '',
-  lengthUnit: 'mm',
-  massUnit: 'kg',
-  kit: ['wall', 'step', 'band'],
+  ...madeUpNewPerson,
   version: 1,
   created: '2026-05-01',
   visits: [{ id: 'visit0000001', startedOn: '2026-05-04', stepsFilled: 1 }],

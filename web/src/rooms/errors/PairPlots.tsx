@@ -1,18 +1,20 @@
 import dayjs from 'dayjs'
 import { useMemo } from 'react'
-import { measureIds, type ErrorKindId } from '@sturvo/core/measures'
+import { measureIds } from '@sturvo/core/measures'
 import type { References } from '@sturvo/core/reference'
 import { agreement } from '@sturvo/core/repeatability'
+import { mdc95 } from '@sturvo/core/statistics'
 import type { OwnErrors, TrialPairs } from '@sturvo/schema'
 import { errorKindText, measureText, num, signed, withUnit } from '@sturvo/schema/words'
 import { useTrialPairsQuery } from '../../app/errorApi'
 import { LoadedPart } from '../../parts/LoadedPart'
+import type { Chosen } from './chosen'
 import classes from './ErrorsRoom.module.css'
 import { unitOf } from './unitOf'
 import { PointPlot, type PlotPoint } from './PointPlot'
 
 type PairPlotsProps = {
-  chosen: { kind: ErrorKindId; account: string; second?: string }
+  chosen: Chosen
   errors: OwnErrors
   references: References
   nameOf: (id: string) => string
@@ -58,7 +60,7 @@ function Plots({ pairs, chosen, errors, references }: PairPlotsProps & TrialPair
         {pairs.length === 0 ? 'No pairs of this kind.' : 'One pair: two make a picture.'}
       </p>
     )
-  const mdc = references.changeReal * Math.SQRT2 * (row?.inForce ?? references[chosen.kind])
+  const mdc = mdc95(row?.inForce ?? references[chosen.kind], references)
   const first = chosen.second === undefined ? 'Second less first trial' : 'Second less first of us'
   return (
     <>

@@ -1,6 +1,6 @@
 import { Button, NumberInput, Slider } from '@mantine/core'
 import { eyeTable, type EyeAnswer, type EyeQuestion } from '@sturvo/core/eye'
-import { eyeText } from '@sturvo/schema/words'
+import { eyeOptionText, eyeText } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../parts/ChoiceRow'
 import classes from './EyeRoom.module.css'
 import type { Draft } from './useDraft'
@@ -28,7 +28,7 @@ export function AskPanel({ question, draft, onSubmit }: AskPanelProps) {
         <ChoiceRow
           className={classes.options}
           name={eyeText[kind].ask}
-          choices={asks.options.map((option, i) => ({ value: String(i), content: option }))}
+          choices={asks.options.map((option, i) => ({ value: String(i), content: eyeOptionText[option] }))}
           value={draft.option === undefined ? undefined : String(draft.option)}
           onSet={(value) => value !== null && draft.setOption(Number(value))}
         />

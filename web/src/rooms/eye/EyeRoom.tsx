@@ -1,18 +1,19 @@
 import { Button, Checkbox, SegmentedControl } from '@mantine/core'
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { notifications } from '@mantine/notifications'
 import { useLocalStorage } from '@mantine/hooks'
 import {
   eyeBiases,
   eyeKinds,
   eyeLevels,
-  eyeTable,
   type EyeAnswer,
   type EyeKindId,
   type EyeLevel,
 } from '@sturvo/core/eye'
 import { referenceValues } from '@sturvo/core/reference'
 import type { EyeAnswers, Practice } from '@sturvo/schema'
-import { biasSentence, eyeText, num, scoreSentence } from '@sturvo/schema/words'
+import { biasSentence, eyeOptionText, eyeText, eyeValue, num, scoreSentence } from '@sturvo/schema/words'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { useChooseEyeMutation, useEyeQuery } from '../../app/errorApi'
 import { failureText } from '../../app/failureText'
@@ -40,31 +41,65 @@ const mixed = 'mixed'
 const byItself = 'auto'
 
 export function EyeView({ known, practice }: { known: EyeAnswers; practice: Practice }) {
-  // held against one's own error, as everything in a visit is
-  const references = referenceValues({ ...practice.references, ...known.errors })
   const [kind, setKind] = useLocalStorage<string>({ key: 'sturvo.eye.kind', defaultValue: mixed })
   const [level, setLevel] = useLocalStorage<string>({ key: 'sturvo.eye.level', defaultValue: byItself })
+  const base = useSittingSeed()
+  // another kind or level begins a sitting of its own
+  return (
+    <Sitting
+      key={`${kind} ${level}`}
+      {...{ known, practice, kind, level, base }}
+      onKind={setKind}
+      onLevel={setLevel}
+    />
+  )
+}
+
+/** `?seed=` asks for one sitting again. */
+function useSittingSeed(): number {
+  const [search] = useSearchParams()
+  const [base] = useState(() => {
+    const asked = Number(search.get('seed') ?? NaN)
+    return Number.isInteger(asked) && asked >= 0 ? asked : crypto.getRandomValues(new Uint32Array(1))[0]!
+  })
+  return base
+}
+
+type SittingProps = {
+  known: EyeAnswers
+  practice: Practice
+  kind: string
+  level: string
+  base: number
+  onKind: (kind: string) => void
+  onLevel: (level: string) => void
+}
+
+function Sitting({ known, practice, kind, level, base, onKind, onLevel }: SittingProps) {
+  // held against one's own error, as everything in a visit is
+  const references = useMemo(
+    () => referenceValues({ ...practice.references, ...known.errors }),
+    [practice.references, known.errors],
+  )
   const round = useEyeRound({
     known,
     chosenKind: eyeKinds.find((k) => k === kind),
     chosenLevel: eyeLevels.find((l) => String(l) === level),
+    base,
     references,
   })
   const biases = eyeBiases(known.answers, references)
   return (
     <div className={classes.room}>
       <h1 className="unseen">Eye practice</h1>
-      <QuestionPart
-        key={`${round.question.kind} ${round.question.level} ${round.question.seed}`}
-        round={round}
-      />
+      <QuestionPart key={round.question.seed} round={round} />
       <aside className={classes.side} aria-label="Where you stand">
         <h2>Level</h2>
         <SegmentedControl
           aria-label="Level"
           fullWidth
           value={level}
-          onChange={setLevel}
+          onChange={onLevel}
           data={[{ value: byItself, label: 'by itself' }, ...eyeLevels.map((l) => String(l))]}
         />
         {biases.length > 0 && (
@@ -76,7 +111,7 @@ export function EyeView({ known, practice }: { known: EyeAnswers; practice: Prac
           </section>
         )}
         <h2>What to practise</h2>
-        <KindList round={round} kind={kind} onKind={setKind} />
+        <KindList round={round} kind={kind} onKind={onKind} />
         <CountChoice countsAsOwn={known.countsAsOwn} />
       </aside>
     </div>
@@ -117,7 +152,12 @@ function QuestionPart({ round }: { round: EyeRound }) {
                 </p>
               )}
               {round.isUnsent && (
-                <p className={classes.soft}>This answer could not be kept: the server is away.</p>
+                <p className={classes.soft} role="alert">
+                  This answer could not be kept: the server is away.{' '}
+                  <Button size="compact-xs" variant="default" onClick={round.sendAgain}>
+                    Send it again
+                  </Button>
+                </p>
               )}
             </div>
             <Button onClick={round.next} autoFocus>
@@ -136,13 +176,11 @@ function QuestionPart({ round }: { round: EyeRound }) {
 function truthText({ question, answer }: EyeRound): string {
   const { asks } = question
   if (!answer) return ''
-  const { unit, decimals } = eyeTable[question.kind]
-  const shown = (value: number) =>
-    `${value < 0 ? '−' : ''}${num(Math.abs(value), decimals)}${unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`}`
+  const shown = (value: number) => eyeValue(question.kind, value)
   if (asks.ask === 'number' && answer.kind === 'number')
     return `You said ${shown(answer.value)}. It is ${shown(asks.truth)}.`
   if (asks.ask === 'choice' && answer.kind === 'choice')
-    return `You said ${asks.options[answer.option]}. It is ${asks.options[asks.truth]}.`
+    return `You said ${eyeOptionText[asks.options[answer.option]!]}. It is ${eyeOptionText[asks.options[asks.truth]!]}.`
   if (asks.ask === 'which' && answer.kind === 'which')
     return `You said ${asks.options[answer.option]}, ${answer.mm} mm. It is ${asks.options[asks.truth.option]}, ${asks.truth.mm} mm.`
   return 'Rings are where the points belong.'
@@ -178,9 +216,7 @@ function standingText(s: {
   recentError: number | undefined
 }): string {
   if (s.recentError === undefined) return 'not practised yet'
-  const { unit, decimals } = eyeTable[s.kind]
-  const size = `${num(s.recentError, Math.max(1, decimals))}${unit === '°' ? '°' : unit === 'index' ? '' : ` ${unit}`}`
-  return `${s.answers} answers · lately ${size} off · level ${s.level}`
+  return `${s.answers} answers · lately ${eyeValue(s.kind, s.recentError, 1)} off · level ${s.level}`
 }
 
 function CountChoice({ countsAsOwn }: { countsAsOwn: boolean }) {

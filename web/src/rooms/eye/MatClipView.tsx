@@ -1,5 +1,4 @@
-import { Button } from '@mantine/core'
-import { useComputedColorScheme } from '@mantine/core'
+import { Button, useComputedColorScheme } from '@mantine/core'
 import { useReducedMotion } from '@mantine/hooks'
 import { contours } from 'd3-contour'
 import { useEffect, useMemo, useState } from 'react'

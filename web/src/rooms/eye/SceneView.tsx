@@ -70,7 +70,7 @@ function below(outline: readonly Point[]): { x: number; y: number } {
 export function Skins({
   scene,
 }: {
-  scene: Pick<EyeScene, 'skins' | 'behind' | 'lines' | 'tone' | 'lightFrom' | 'contrast'>
+  scene: Pick<EyeScene, 'skins' | 'lines' | 'tone' | 'lightFrom' | 'contrast'>
 }) {
   const id = useId()
   const { skin, line } = skinTones[scene.tone] ?? skinTones[0]

@@ -24,7 +24,7 @@ export function SquatView({ clip, tone, depthPct, truthPct, label }: SquatViewPr
       aria-label={label}
     >
       <line x1={box.x} x2={box.x + box.width} y1={0} y2={0} className={classes.floor} />
-      <Skins scene={{ skins: [pose.skin], behind: [], lines: [], tone, lightFrom: 'left', contrast: 0.9 }} />
+      <Skins scene={{ skins: [pose.skin], lines: [], tone, lightFrom: 'left', contrast: 0.9 }} />
       <g className={classes.ruler}>
         <path d={`M${gauge.x} ${gauge.top}v${gauge.height}`} />
         {[0, 25, 50, 75, 100].map((pct) => (

@@ -1,9 +1,9 @@
+import { archMapPlace } from '@sturvo/core/drawing'
 import { motionKinds, positionKinds, type ArchMapPlace } from '@sturvo/core/arch'
 import { sides, type BySide, type Side } from '@sturvo/core/side'
 import { chancePct } from '@sturvo/schema/words'
 import classes from './ArchPanel.module.css'
 
-const reachZ = 2.6
 const cell = 84
 const left = 66
 const top = 14
@@ -22,13 +22,8 @@ const cellWord: Record<string, string> = {
   'low.much': 'reserve decides',
 }
 
-/** A z value on the map: each class is one cell wide, the outer ones reach a little further. */
-function placeOf(z: number): number {
-  const clipped = Math.max(-reachZ, Math.min(reachZ, z))
-  if (clipped < -1) return ((clipped + reachZ) / (reachZ - 1)) * cell
-  if (clipped > 1) return 2 * cell + ((clipped - 1) / (reachZ - 1)) * cell
-  return cell + ((clipped + 1) / 2) * cell
-}
+/** A z value on the map, in its pixels. */
+const placeOf = (z: number) => archMapPlace(z) * size
 
 /** Nine cells, position by motion; each foot lies in them as a cloud as wide as its uncertainty. */
 export function ArchMap({ places }: { places: BySide<ArchMapPlace | undefined> }) {
