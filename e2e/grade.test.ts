@@ -2,6 +2,7 @@ import type { Page } from 'puppeteer-core'
 import { eyeQuestion, sittingSeed } from '@sturvo/core/eye'
 import { cell, clickText, openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
 import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { pdfText } from './support/pdfText'
 import type { Practice } from './support/startPractice'
 
 let open: OpenPractice
@@ -85,11 +86,14 @@ test('a borderline grade says what would settle it; the second trial does; the p
   expect(words).toContain('Where the feet stand: Jory Pell')
   expect(words).toMatch(/grade 1/)
   for (const paper of ['a4', 'letter']) {
-    const pdf = await page.evaluate(async (url) => {
-      const answer = await fetch(url)
-      return { type: answer.headers.get('content-type'), head: (await answer.text()).slice(0, 5) }
-    }, `/api/visits/demojoryvisit1/feet.pdf?paper=${paper}`)
-    expect(pdf).toEqual({ type: 'application/pdf', head: '%PDF-' })
+    const bytes = await page.evaluate(
+      async (url) => Array.from(new Uint8Array(await (await fetch(url)).arrayBuffer())),
+      `/api/visits/demojoryvisit1/feet.pdf?paper=${paper}`,
+    )
+    const { text, pages } = await pdfText(new Uint8Array(bytes))
+    expect(pages).toBe(1)
+    for (const part of ['Where the feet stand: Jory Pell', 'Arch map', 'Grades', 'Rolls in', 'grade 1'])
+      expect(text).toContain(part)
   }
   const wrong = await page.evaluate(
     async () => (await fetch('/api/visits/demojoryvisit1/feet.pdf?paper=a0')).status,

@@ -8,7 +8,7 @@ test('on a strip the target lies right of every value that is further from it on
   fc.assert(
     fc.property(number, number, fc.constantFrom(1 as const, -1 as const), (rest, target, direction) => {
       const { x } = gradeAxis({ target, tolerance: 2, direction, marks: { rest: mark(rest) } }, [10, 200])
-      const worse = direction * (rest - target) > 0
+      const worse = direction * (rest - target) > 1e-6
       if (worse) expect(x(rest)).toBeLessThan(x(target))
       for (const value of [rest - 1.5, rest + 1.5, target]) {
         expect(x(value)).toBeGreaterThanOrEqual(10 - 1e-9)

@@ -69,3 +69,14 @@ test('a file that is up to date is not copied', async () => {
   await (await openDatabase(join(folder, 'practice.db'))).close()
   expect(readdirSync(folder).filter((name) => name.startsWith('practice.db.before'))).toEqual([])
 })
+
+test('the settings of the file hold for every query, also for those that overlap', async () => {
+  const database = await openDatabase(join(folder, 'settings.db'))
+  const overlapping = <T>(pragma: string) =>
+    Promise.all(Array.from({ length: 4 }, () => database.db.get<T>(pragma)))
+  for (const { timeout } of await overlapping<{ timeout: number }>('PRAGMA busy_timeout'))
+    expect(timeout).toBe(5000)
+  for (const { foreign_keys } of await overlapping<{ foreign_keys: number }>('PRAGMA foreign_keys'))
+    expect(foreign_keys).toBe(1)
+  await database.close()
+})

@@ -18,6 +18,7 @@ export type Database = {
   close: () => Promise<void>
 }
 
+const busyMs = 5000 // another program, such as a backup, may hold the file for a moment
 const migrationsFolder = join(__dirname, '..', 'migrations')
 
 /**
@@ -28,7 +29,9 @@ export async function openDatabase(path: string): Promise<Database> {
   const file = resolve(path)
   mkdirSync(dirname(file), { recursive: true })
   const isNew = !existsSync(file)
-  const client = createClient({ url: `file:${file}` })
+  // one connection: a setting made by PRAGMA holds for that connection alone, and two that write at
+  // the same moment meet as "database is locked". The calls are synchronous, so more bring no speed.
+  const client = createClient({ url: `file:${file}`, concurrency: 1, timeout: busyMs })
   const db = drizzle(client, { schema: tables })
   await makeDurable(client)
   if (!isNew && (await hasPendingMigrations(client)))
@@ -54,7 +57,7 @@ async function makeDurable(client: Client): Promise<void> {
   await client.execute('PRAGMA journal_mode = WAL')
   await client.execute('PRAGMA synchronous = FULL')
   await client.execute('PRAGMA foreign_keys = ON')
-  await client.execute('PRAGMA busy_timeout = 5000')
+  await client.execute(`PRAGMA busy_timeout = ${busyMs}`)
 }
 
 async function hasPendingMigrations(client: Client): Promise<boolean> {
