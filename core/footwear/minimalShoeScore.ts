@@ -1,6 +1,6 @@
 import type { References } from '../reference'
 import { clamp } from '../statistics'
-import { dropMm, type Shoe } from './shoe'
+import { dropMm, supportCount, type Shoe } from './shoe'
 
 export const scoreItems = ['weight', 'stack', 'drop', 'support', 'flexibility'] as const
 export type ScoreItem = (typeof scoreItems)[number]
@@ -29,16 +29,14 @@ const stiffest = 5
 export function minimalShoeScore(shoe: Shoe, references: References): MinimalShoeScore {
   const { weightFirst, weightCuts, stackFirst, stackCuts, dropFirst, dropCuts } = references
   const items: MinimalShoeScore['items'] = {}
+  const supports = supportCount(shoe)
   const put = (item: ScoreItem, points: number | undefined) => {
     if (points !== undefined) items[item] = points
   }
   put('weight', stepPoints(shoe.weightG, weightFirst, weightCuts))
   put('stack', stepPoints(shoe.stackHeelMm, stackFirst, stackCuts))
   put('drop', stepPoints(dropMm(shoe), dropFirst, dropCuts))
-  put(
-    'support',
-    shoe.supportFeatures === undefined ? undefined : clamp(pointsEach - shoe.supportFeatures, 0, pointsEach),
-  )
+  put('support', supports === undefined ? undefined : clamp(pointsEach - supports, 0, pointsEach))
   put('flexibility', flexibilityPoints(shoe))
   const known = scoreItems.filter((item) => items[item] !== undefined)
   const sum = known.reduce((total, item) => total + items[item]!, 0)

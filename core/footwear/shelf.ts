@@ -1,6 +1,9 @@
 import type { References } from '../reference'
 import type { BySide } from '../side'
 import { minimalShoeScore, type MinimalShoeScore } from './minimalShoeScore'
+import { shelfProfile, type ProfileRow } from './shelfProfile'
+import { tippingAngleDeg } from './tipping'
+import { wearHint, type WearHint } from './wearHint'
 import { dropMm, type Shoe } from './shoe'
 
 export type ShoeReading = {
@@ -14,9 +17,13 @@ export type ShoeReading = {
   isTallLever: boolean
   isNarrow: boolean
   hoursShare: number
+  /** sideways, degrees; undefined while sole width or stack is missing */
+  tippingDeg: number | undefined
+  wear: WearHint | undefined
 }
 
 export type ShelfReading = {
+  /** every shoe, most worn first; ghosts and retired ones behind, with no part of the hours */
   shoes: ShoeReading[]
   hoursPerWeek: number
   /** hours-weighted, over the shoes where the number is known */
@@ -26,16 +33,20 @@ export type ShelfReading = {
   /** part of the hours spent in shoes narrower than the foot, over the hours where widths are known */
   narrowShare: number | undefined
   mostWorn: ShoeReading | undefined
+  profile: ProfileRow[]
 }
 
 export type FootWidths = BySide<{ ballWidthMm?: number | undefined; toeWidthMm?: number | undefined }>
 
 /** Reads every shoe against the wider foot and weights the shelf by hours of wear: what is worn most counts most. */
 export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: References): ShelfReading {
-  const hoursPerWeek = shoes.reduce((sum, shoe) => sum + (shoe.hoursPerWeek ?? 0), 0)
+  const hoursOf = (shoe: Shoe) => (shoe.isRetired || shoe.isGhost ? 0 : (shoe.hoursPerWeek ?? 0))
+  const hoursPerWeek = shoes.reduce((sum, shoe) => sum + hoursOf(shoe), 0)
   const ball = widest(feet, 'ballWidthMm')
   const toes = widest(feet, 'toeWidthMm')
-  const readings = shoes.map((shoe): ShoeReading => {
+  const standing = (shoe: Shoe) => (shoe.isRetired ? 2 : shoe.isGhost ? 1 : 0)
+  const sorted = [...shoes].sort((a, b) => standing(a) - standing(b) || hoursOf(b) - hoursOf(a))
+  const readings = sorted.map((shoe): ShoeReading => {
     const drop = dropMm(shoe)
     const margin = (inner: number | undefined, foot: number | undefined) =>
       inner === undefined || foot === undefined ? undefined : inner + references.upperStretch - foot
@@ -50,7 +61,9 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
       isTallLever:
         drop !== undefined && drop < references.lowDrop && (shoe.stackHeelMm ?? 0) > references.tallStack,
       isNarrow: [ballMarginMm, toesMarginMm].some((m) => m !== undefined && m < references.toeWidthMargin),
-      hoursShare: hoursPerWeek > 0 ? (shoe.hoursPerWeek ?? 0) / hoursPerWeek : 0,
+      hoursShare: hoursPerWeek > 0 ? hoursOf(shoe) / hoursPerWeek : 0,
+      tippingDeg: tippingAngleDeg(shoe, references),
+      wear: shoe.wornZones && wearHint(shoe.wornZones),
     }
   })
   const measured = readings.filter((r) => r.ballMarginMm !== undefined || r.toesMarginMm !== undefined)
@@ -61,7 +74,11 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
     stackHeelMm: weighted(readings, (r) => r.shoe.stackHeelMm),
     scorePct: weighted(readings, (r) => r.score.pct),
     narrowShare: weighted(measured, (r) => (r.isNarrow ? 1 : 0)),
-    mostWorn: [...readings].sort((a, b) => b.hoursShare - a.hoursShare)[0],
+    mostWorn: readings.find((r) => r.hoursShare > 0),
+    profile: shelfProfile(
+      readings.map((r) => ({ shoe: r.shoe, toesMarginMm: r.toesMarginMm, hours: r.hoursShare })),
+      references,
+    ),
   }
 }
 
@@ -78,7 +95,7 @@ function weighted(
   let hours = 0
   for (const r of readings) {
     const value = valueOf(r)
-    const weight = r.shoe.hoursPerWeek ?? 0
+    const weight = r.hoursShare
     if (value === undefined || weight === 0) continue
     sum += value * weight
     hours += weight

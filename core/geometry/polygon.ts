@@ -79,8 +79,11 @@ export function simplify(points: readonly Point[], tolerance: number): Point[] {
 
 /** Every x at which a closed line crosses a height, in the order of the line; empty where it does not reach. */
 export function crossingsAt(ring: readonly Point[], y: number): number[] {
-  return ring.flatMap((a, i) => {
-    const b = ring[(i + 1) % ring.length]!
-    return a.y <= y === b.y <= y ? [] : [a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)]
-  })
+  const xs: number[] = []
+  for (let i = 0; i < ring.length; i++) {
+    const a = ring[i]!
+    const b = ring[i + 1 === ring.length ? 0 : i + 1]!
+    if (a.y <= y !== b.y <= y) xs.push(a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x))
+  }
+  return xs
 }

@@ -1,2 +1,4 @@
 export * from './measureOutline'
+export * from './outlineBorders'
 export * from './outlineDifferences'
+export * from './outlineFrame'

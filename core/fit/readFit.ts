@@ -1,0 +1,153 @@
+import { crossingsAt, type Point } from '../geometry'
+import type { References } from '../reference'
+import { radToDeg } from '../units'
+import { bigToeOf, bigToePush, type BigToe, type BigToePush } from './bigToePush'
+import { distanceField, type DistanceField } from './distanceField'
+import type { InsoleShape } from './insoleShape'
+import { footRows, fromShoe, overhang, type FootRows, type Overhang, type Placing } from './overhang'
+import { spacedOutline, type SpacerWidths } from './spacedOutline'
+
+export const fitActivities = ['walk', 'run'] as const
+export type FitActivity = (typeof fitActivities)[number]
+
+/** Own outline of a foot, standing. */
+export type FitFoot = {
+  outlineFootMm: readonly Point[]
+  /** traced on a photo, or drawn from measured widths and lengths */
+  from: 'traced' | 'drawn'
+}
+
+/** Width of the shoe less that of the foot at one level, mm; − is narrower. Stretch is not counted. */
+export type WidthMargin = { innerMm: number; outerMm: number; allMm: number; atFootMm: number }
+
+export type FitReading = {
+  placing: Placing
+  regions: Overhang[]
+  /** in front of the longest toe along the axis, mm; undefined where the shoe does not reach beside it or its length is guessed */
+  roomMm: number | undefined
+  room: 'short' | 'fits' | 'long' | undefined
+  longestToeFootMm: Point
+  ball: WidthMargin | undefined
+  toes: WidthMargin | undefined
+  /** how much the edges of the toe box lean to the middle, degrees from the axis */
+  taper: { innerDeg: number; outerDeg: number } | undefined
+  push: BigToePush | undefined
+  /** standard error of a distance at the edge, mm */
+  errorMm: number
+}
+
+export type FitInput = {
+  foot: FitFoot
+  insole: InsoleShape
+  nudge?: { xMm: number; yMm: number; turnDeg: number } | undefined
+  stretchMm: number
+  gapMm: number
+  activity: FitActivity
+}
+
+/** A foot over one shoe, ready to be judged for any place of the shoe: what does not change while it is moved. */
+export type FitTable = { input: FitInput; rows: FootRows; field: DistanceField; bigToe: BigToe | undefined }
+
+export function fitTable(
+  input: FitInput,
+  references: References,
+  field = distanceField(input.insole.pointsMm),
+): FitTable {
+  const { outlineFootMm } = input.foot
+  return { input, rows: footRows(outlineFootMm), field, bigToe: bigToeOf(outlineFootMm, references) }
+}
+
+/**
+ * The foot over the inside of the shoe.
+ * @param table foot, shoe and the allowances, mm
+ * @param nudge from where the rule puts the shoe; left out: that of the table
+ * @returns mm, mm² and degrees; regions behind a guessed width are still computed, their error is larger
+ * @source spec of shoes: fit on the outline
+ */
+export function readFit(table: FitTable, references: References, nudge = table.input.nudge): FitReading {
+  const { foot, insole, stretchMm, gapMm, activity } = table.input
+  const placing = { gapMm, xMm: nudge?.xMm ?? 0, yMm: nudge?.yMm ?? 0, turnDeg: nudge?.turnDeg ?? 0 }
+  const errorMm = fitErrorMm(foot, insole, references)
+  const laid = insole.pointsMm.map(fromShoe(placing))
+  const longest = foot.outlineFootMm.reduce((a, p) => (p.y > a.y ? p : a))
+  const fronts = reachesAt(laid, longest.x)
+  const roomMm =
+    fronts.length === 0 || insole.guessed.includes('length') ? undefined : Math.max(...fronts) - longest.y
+  const l = table.rows.lengthMm
+  return {
+    placing,
+    regions: overhang({ foot: table.rows, field: table.field, placing, stretchMm }, references),
+    roomMm,
+    room: roomMm === undefined ? undefined : roomOf(roomMm, activity, references),
+    longestToeFootMm: longest,
+    ball: marginAt(foot.outlineFootMm, laid, references.fitBallAt * l),
+    toes: marginAt(foot.outlineFootMm, laid, references.fitToesAt * l),
+    taper: taperOf(insole.pointsMm, references),
+    push:
+      table.bigToe &&
+      bigToePush(table.bigToe, { field: table.field, placing, stretchMm, errorMm }, references),
+    errorMm,
+  }
+}
+
+/** The same foot with spacers between its toes, in the same shoe. */
+export function withSpacers(table: FitTable, spacersMm: SpacerWidths, references: References): FitTable {
+  const outlineFootMm = spacedOutline(table.input.foot.outlineFootMm, spacersMm, references)
+  return fitTable({ ...table.input, foot: { ...table.input.foot, outlineFootMm } }, references, table.field)
+}
+
+/** The worst part of a fit. */
+export function worstOf(fit: Pick<FitReading, 'regions'>): Overhang {
+  return fit.regions.reduce((worst, part) => (part.mostMm > worst.mostMm ? part : worst))
+}
+
+function fitErrorMm(foot: FitFoot, insole: InsoleShape, references: References): number {
+  const own = foot.from === 'traced' ? references.outlineErrorTraced : references.outlineErrorDrawn
+  const guessed = insole.guessed.some((measure) => measure !== 'length' && measure !== 'taper')
+  const shoe = guessed
+    ? references.insoleErrorGuessed
+    : insole.from === 'numbers'
+      ? references.insoleErrorNumbers
+      : references.insoleErrorPhoto
+  return Math.hypot(own, shoe)
+}
+
+function roomOf(roomMm: number, activity: FitActivity, references: References): 'short' | 'fits' | 'long' {
+  const [least, most] =
+    activity === 'run'
+      ? [references.roomRunLow, references.roomRunHigh]
+      : [references.roomWalkLow, references.roomWalkHigh]
+  return roomMm < least ? 'short' : roomMm > most ? 'long' : 'fits'
+}
+
+/** Every y at which a closed line passes an x. */
+function reachesAt(ring: readonly Point[], x: number): number[] {
+  return crossingsAt(
+    ring.map((p) => ({ x: p.y, y: p.x })),
+    x,
+  )
+}
+
+function marginAt(foot: readonly Point[], shoe: readonly Point[], y: number): WidthMargin | undefined {
+  const own = crossingsAt(foot, y)
+  const inside = crossingsAt(shoe, y)
+  if (own.length < 2 || inside.length < 2) return undefined
+  const innerMm = Math.max(...inside) - Math.max(...own)
+  const outerMm = Math.min(...own) - Math.min(...inside)
+  return { innerMm, outerMm, allMm: innerMm + outerMm, atFootMm: y }
+}
+
+/** Lean of both edges between the rows of ball and toes. */
+function taperOf(insole: readonly Point[], references: References): FitReading['taper'] {
+  const ys = insole.map((p) => p.y)
+  const l = Math.max(...ys)
+  const ball = crossingsAt(insole, references.fitBallAt * l)
+  const toes = crossingsAt(insole, references.fitToesAt * l)
+  if (ball.length < 2 || toes.length < 2) return undefined
+  const along = (references.fitToesAt - references.fitBallAt) * l
+  const lean = (by: number) => radToDeg(Math.atan2(by, along))
+  return {
+    innerDeg: lean(Math.max(...ball) - Math.max(...toes)),
+    outerDeg: lean(Math.min(...toes) - Math.min(...ball)),
+  }
+}

@@ -1,0 +1,2 @@
+export * from './fadePlan'
+export * from './supportDevice'
