@@ -12,7 +12,8 @@ import {
   type MeasureState,
   type TrialUses,
 } from '@sturvo/core/measures'
-import type { BodyMark, HistoryEvent, MatRecordingFacts, PrintFacts, VisitFacts } from '@sturvo/core/reading'
+import type { BodyMark, HistoryEvent, MatRecordingFacts, VisitFacts } from '@sturvo/core/reading'
+import type { PrintFacts } from '@sturvo/core/footprint'
 import type { References } from '@sturvo/core/reference'
 import { bySide, sides, type Side } from '@sturvo/core/side'
 import type { KitItem } from '@sturvo/core/training'
@@ -21,6 +22,7 @@ import {
   parsePath,
   type AnswerKey,
   type AnswerValue,
+  type DeviceOnFoot,
   type Mark,
   type ShoeOnShelf,
   type StoryEvent,
@@ -70,6 +72,10 @@ export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
   return listOf<ShoeOnShelf>(fields, 'shoe')
 }
 
+export function devicesOf(fields: Fields): ({ id: string } & DeviceOnFoot)[] {
+  return listOf<DeviceOnFoot>(fields, 'device')
+}
+
 /** Recordings of the visit in the order they were taken, the left-out ones among them. */
 export function recordingsOf(fields: Fields): ({ id: string } & RecordingOnMat)[] {
   return listOf<RecordingOnMat>(fields, 'recording').sort((a, b) => a.takenAt.localeCompare(b.takenAt))
@@ -105,7 +111,7 @@ function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat)
 
 function listOf<T extends object>(
   fields: Fields,
-  kind: 'mark' | 'shoe' | 'event' | 'recording',
+  kind: 'mark' | 'shoe' | 'device' | 'event' | 'recording',
 ): ({ id: string } & T)[] {
   return Object.keys(fields)
     .filter((path) => path.startsWith(`${kind}.`) && fields[path] !== null)
@@ -168,6 +174,9 @@ export function factsOf(input: {
     cautionAnswers: cautionAnswersOf(fields),
     dealtWith: dealtOf(fields),
     shoes: shoesOf(fields) satisfies Shoe[],
+    devices: devicesOf(fields),
+    spacersMm: answer('spacersMm') ?? [0, 0, 0, 0],
+    traced: bySide((side) => photoOf(fields, 'top', side)?.outlineFootMm),
     plan: {
       minutesPerSession: answer('planMinutes') ?? references.sessionMinutes,
       sessionsPerWeek: answer('planSessions') ?? references.sessionsPerWeek,

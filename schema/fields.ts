@@ -10,10 +10,24 @@ import {
 import { eventKinds, goalKinds, markKinds, markViews, painMoments } from '@sturvo/core/reading'
 import { sides, type Side } from '@sturvo/core/side'
 import { photoViews, type PhotoView } from '@sturvo/core/photo'
+import { deviceKinds, deviceReasons, volumeClasses } from '@sturvo/core/support'
+import {
+  closures,
+  groundProtections,
+  heelCounters,
+  insertKinds,
+  shoeUses,
+  sizeSystems,
+  soleZones,
+  supportFeatureIds,
+  verdictChoices,
+  wearActivities,
+  wearSurfaces,
+} from '@sturvo/core/footwear'
 import { kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
-import { daySchema, longTextSchema, shortTextSchema, sideSchema } from './common'
+import { daySchema, idSchema, longTextSchema, pointSchema, shortTextSchema, sideSchema } from './common'
 import { photoSchema } from './photo'
 import { printSchema } from './print'
 import { recordingSchema } from './recording'
@@ -21,7 +35,7 @@ import { weekBlockSchema } from './week'
 
 /**
  * A visit is a set of fields, each with a path of its own, so that two people can work on one visit and undo is a
- * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, event.ID, shoe.ID, print.SIDE,
+ * list of before and after. Paths: measure.ID.SIDE.TRIAL, mark.ID, event.ID, shoe.ID, device.ID, print.SIDE,
  * photo.VIEW.SIDE, recording.ID, dealt.CAUTION, answer.KEY.
  */
 export type FieldPath = string
@@ -29,6 +43,8 @@ export type FieldPath = string
 const number = (low: number, high: number, what: string) =>
   z.number().min(low, `${what} cannot be below ${low}.`).max(high, `${what} cannot be above ${high}.`)
 const hours = number(0, 168, 'Hours a week')
+
+const spacer = number(0, 20, 'A spacer')
 
 const answerSchemas = {
   goal: longTextSchema,
@@ -54,6 +70,8 @@ const answerSchemas = {
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
+  /** spacers between the toes, big toe first, mm */
+  spacersMm: z.tuple([spacer, spacer, spacer, spacer]),
   /** sentences pinned for the client's page, and those for the letter */
   pinnedSentences: z.array(shortTextSchema).max(60),
   letterSentences: z.array(shortTextSchema).max(60),
@@ -88,6 +106,33 @@ export const eventSchema = z.object({
 export type StoryEvent = z.infer<typeof eventSchema>
 
 const optional = <T extends z.ZodType>(schema: T) => schema.optional()
+const monthSchema = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Write the month as 2024-05.')
+const mm = (low: number, high: number, what: string) => optional(number(low, high, what))
+const nudgeSchema = z.object({
+  xMm: number(-60, 60, 'A shoe moved sideways'),
+  yMm: number(-60, 60, 'A shoe moved along'),
+  turnDeg: number(-30, 30, 'A turned shoe'),
+})
+export const insoleSchema = z.object({
+  points: z.array(pointSchema).min(8, 'An inside has at least 8 points.').max(3000, 'At most 3,000 points.'),
+  from: z.enum(['photo', 'file']),
+})
+
+export const deviceOnFootSchema = z.object({
+  kind: z.enum(deviceKinds),
+  volume: z.enum(volumeClasses),
+  reason: z.enum(deviceReasons),
+  since: monthSchema.optional(),
+  prescriber: z.string().trim().max(80).optional(),
+  heelMm: mm(0, 40, 'The thickness'),
+  archMm: mm(0, 50, 'The thickness'),
+  forefootMm: mm(0, 30, 'The thickness'),
+  widthBallMm: mm(30, 140, 'The width'),
+  widthHeelMm: mm(20, 110, 'The width'),
+  hoursPerDay: optional(number(0, 24, 'Hours a day')),
+})
+export type DeviceOnFoot = z.infer<typeof deviceOnFootSchema>
+
 export const shoeSchema = z.object({
   name: z.string().trim().min(1, 'The shoe needs a name.').max(80),
   hoursPerWeek: optional(hours),
@@ -99,6 +144,54 @@ export const shoeSchema = z.object({
   supportFeatures: optional(number(0, 12, 'Support features').int()),
   innerWidthBallMm: optional(number(40, 170, 'The inner width at the ball')),
   innerWidthToesMm: optional(number(30, 170, 'The inner width at the toes')),
+  use: optional(z.enum(shoeUses)),
+  wear: optional(
+    z
+      .array(z.object({ activity: z.enum(wearActivities), surface: z.enum(wearSurfaces), hours: hours }))
+      .max(20),
+  ),
+  size: optional(z.object({ system: z.enum(sizeSystems), value: number(0, 400, 'A size') })),
+  sinceMonth: optional(monthSchema),
+  toeSpringMm: mm(0, 60, 'The toe spring'),
+  supports: optional(z.array(z.enum(supportFeatureIds)).max(supportFeatureIds.length)),
+  innerLengthMm: mm(120, 380, 'The inner length'),
+  innerWidthHeelMm: mm(25, 130, 'The inner width at the heel'),
+  taperInnerDeg: optional(number(-20, 60, 'The inner taper')),
+  taperOuterDeg: optional(number(-20, 60, 'The outer taper')),
+  depthForefootMm: mm(10, 120, 'The depth at the forefoot'),
+  depthArchMm: mm(20, 200, 'The depth at the arch'),
+  depthHeelMm: mm(20, 300, 'The depth at the heel'),
+  soleWidthMm: mm(30, 180, 'The width of the sole'),
+  heelBaseWidthMm: mm(5, 150, 'The width of the heel base'),
+  heelFlareMm: mm(0, 40, 'The flare'),
+  closure: optional(z.enum(closures)),
+  heelCounter: optional(z.enum(heelCounters)),
+  groundProtection: optional(z.enum(groundProtections)),
+  insert: optional(
+    z.object({
+      kind: z.enum(insertKinds),
+      heelMm: mm(0, 40, 'The thickness'),
+      archMm: mm(0, 50, 'The thickness'),
+      forefootMm: mm(0, 30, 'The thickness'),
+      since: monthSchema.optional(),
+    }),
+  ),
+  wornZones: optional(z.array(z.enum(soleZones)).max(soleZones.length)),
+  /** photo of the sole */
+  soleId: optional(idSchema),
+  insole: optional(insoleSchema),
+  /** the photo the inside was traced on */
+  insoleId: optional(idSchema),
+  nudge: optional(z.object({ left: nudgeSchema.optional(), right: nudgeSchema.optional() })),
+  ownVerdict: optional(
+    z.object({
+      choice: z.enum(verdictChoices),
+      hoursPerWeek: optional(hours),
+      note: z.string().trim().max(400, 'At most 400 letters.').optional(),
+    }),
+  ),
+  isRetired: optional(z.boolean()),
+  isGhost: optional(z.boolean()),
 })
 export type ShoeOnShelf = z.infer<typeof shoeSchema>
 
@@ -110,7 +203,7 @@ export const dealtSchema = z.object({
 
 export type ParsedPath =
   | { kind: 'measure'; measure: MeasureId; side: Side; trial: number }
-  | { kind: 'mark' | 'shoe' | 'event' | 'recording'; id: string }
+  | { kind: 'mark' | 'shoe' | 'device' | 'event' | 'recording'; id: string }
   | { kind: 'photo'; view: PhotoView; side: Side }
   | { kind: 'print'; side: Side }
   | { kind: 'dealt'; caution: string }
@@ -144,7 +237,10 @@ export function parsePath(path: FieldPath): ParsedPath | undefined {
   if (kind === 'photo' && isOneOf(photoViews, a) && isOneOf(sides, b) && c === undefined)
     return { kind, view: a, side: b }
   if (b !== undefined) return undefined
-  if ((kind === 'mark' || kind === 'shoe' || kind === 'event' || kind === 'recording') && idPart.test(a))
+  if (
+    (kind === 'mark' || kind === 'shoe' || kind === 'device' || kind === 'event' || kind === 'recording') &&
+    idPart.test(a)
+  )
     return { kind, id: a }
   if (kind === 'print' && isOneOf(sides, a)) return { kind, side: a }
   if (kind === 'dealt' && isOneOf(cautionIds, a)) return { kind, caution: a }
@@ -180,6 +276,8 @@ export function fieldSchemaOf(parsed: ParsedPath): z.ZodType {
       return recordingSchema
     case 'shoe':
       return shoeSchema
+    case 'device':
+      return deviceOnFootSchema
     case 'print':
       return printSchema
     case 'dealt':

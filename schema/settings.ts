@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
 import { archSupportViews } from '@sturvo/core/deformity'
+import { shoePriorities } from '@sturvo/core/fit'
+import { deviceSources } from '@sturvo/core/support'
 import { errorKindIds, trialUses } from '@sturvo/core/measures'
 import { defaultSettings, licences, matTrialUses, type PracticeSettings } from '@sturvo/core/reading'
 
@@ -17,6 +19,8 @@ export const settingsSchema = z.object({
   pronation: z.enum(['bothWays', 'limit']),
   archSupport: z.enum(archSupportViews),
   licence: z.enum(licences),
+  shoePriority: z.enum(shoePriorities),
+  deviceSource: z.enum(deviceSources),
 }) satisfies z.ZodType<PracticeSettings>
 
 /** Which of several trials counts, by kind of measure; what is left out follows the measure. */

@@ -1,5 +1,5 @@
 import { gapRestMeasures, type FootValues } from '../measures'
-import type { PrintFacts } from '../reading'
+import type { PrintFacts } from '../footprint'
 import type { Side } from '../side'
 import { neutralFoot, type FootShape } from '../synthetic'
 

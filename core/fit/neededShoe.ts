@@ -121,16 +121,19 @@ export type Candidate<T> = {
 }
 
 /** what counts as one step away, in the unit of the measure */
-const stepOf: Record<ShortfallKind, number> = {
-  length: 5,
-  ball: 4,
-  toes: 4,
-  heel: 4,
-  stack: 6,
-  drop: 3,
-  bend: 1,
-  depth: 4,
+function stepsOf(references: References): Record<ShortfallKind, number> {
+  return {
+    length: references.stepLength,
+    ball: references.stepWidth,
+    toes: references.stepWidth,
+    heel: references.stepWidth,
+    stack: references.stepStack,
+    drop: references.stepDrop,
+    bend: references.stepBend,
+    depth: references.stepDepth,
+  }
 }
+const counted = 0.05 // of a step: less is rounding
 
 /**
  * Which of several shoes comes nearest to what is needed, each with its reasons.
@@ -139,8 +142,10 @@ const stepOf: Record<ShortfallKind, number> = {
 export function nearestShoes<T extends Shoe>(
   shoes: readonly T[],
   needed: NeededShoe,
+  references: References,
   depths: ReadonlyMap<string, readonly DepthPart[]> = new Map(),
 ): Candidate<T>[] {
+  const stepOf = stepsOf(references)
   return shoes
     .map((shoe): Candidate<T> => {
       const drop = dropMm(shoe)
@@ -158,7 +163,7 @@ export function nearestShoes<T extends Shoe>(
       const known = shortfallKinds.filter((kind) => short[kind] !== undefined)
       const shortfalls = known
         .map((kind) => ({ kind, by: short[kind]! }))
-        .filter(({ kind, by }) => by > 0.05 * stepOf[kind])
+        .filter(({ kind, by }) => by > counted * stepOf[kind])
         .sort((a, b) => b.by / stepOf[b.kind] - a.by / stepOf[a.kind])
       return {
         shoe,

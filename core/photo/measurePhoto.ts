@@ -129,7 +129,13 @@ function fromInside(at: Landmarks, names: Heights): PhotoMeasures {
 function fromBehind(at: Landmarks): PhotoMeasures {
   const { legUpper, legLower, heelUpper, heelLower } = at
   const lean = (low: Point, high: Point) => radToDeg(Math.atan2(high.x - low.x, high.y - low.y))
+  // the line of the leg, carried on down to the lower mark of the heel
+  const loadLine = (low: Point, high: Point, heel: Point) =>
+    low.x + ((high.x - low.x) * (heel.y - low.y)) / (high.y - low.y) - heel.x
   return {
+    ...(legLower && legUpper && heelLower && legUpper.y > legLower.y
+      ? { loadLine: loadLine(legLower, legUpper, heelLower) }
+      : {}),
     ...(heelLower && heelUpper ? { heelRest: lean(heelLower, heelUpper) } : {}),
     ...(legLower && legUpper ? { legLine: lean(legLower, legUpper) } : {}),
   }

@@ -44,6 +44,12 @@ export type Problem =
   | { code: 'noFrames'; path: string }
   | { code: 'tooManyCells'; path: string; cells: number; limit: number }
   | { code: 'truncatedFile'; path: string }
+  | {
+      code: 'badOutline'
+      path: string
+      reason: 'unreadable' | 'noPath' | 'severalPaths' | 'points' | 'open' | 'crossing' | 'unit' | 'side'
+      lengthMm?: number
+    }
   | { code: 'cancelled'; path: string }
 
 export type Outcome<T> = { ok: true; value: T } | { ok: false; problem: Problem }

@@ -1,26 +1,17 @@
 import type { CautionId, CautionQuestion, DealtWith } from '../cautions'
+import type { ShoePriority, SpacerWidths } from '../fit'
 import type { Shoe } from '../footwear'
-import type { PrintKind } from '../footprint'
+import type { PrintFacts } from '../footprint'
+import type { Point } from '../geometry'
 import type { ArchSupportView } from '../deformity'
 import type { FootValues } from '../measures'
 import type { BySide, Side } from '../side'
-import type { Measured } from '../statistics'
+import type { DeviceSource, SupportDevice } from '../support'
 import type { KitItem, TrainingSettings } from '../training'
 import type { BarefootView, Pace } from '../transition'
 import type { LoadMethod, LoadTarget } from '../tripod'
 import type { MatRecordingFacts, MatTrialUse } from './matFacts'
 import type { BodyMark, GoalKind, HistoryEvent } from './story'
-
-/** What a print on the Mat tells the later steps. */
-export type PrintFacts = {
-  lengthMm: number
-  toelessLengthMm: number
-  ballWidthMm: number
-  heelWidthMm: number
-  toeWidthMm: number | undefined
-  archIndex: Measured
-  printKind: PrintKind
-}
 
 /** One foot at an earlier visit, for what has changed since. */
 export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: number }
@@ -36,6 +27,8 @@ export type VisitFacts = {
   /** the same feet at the visit before; left out at a first visit */
   earlier?: BySide<EarlierFoot> | undefined
   prints: BySide<PrintFacts | undefined>
+  /** outlines traced on photos, foot frame, mm */
+  traced: BySide<readonly Point[] | undefined>
   /** recordings of the mat that count, in the order they were taken */
   recordings: readonly MatRecordingFacts[]
   loadMethod: LoadMethod
@@ -48,6 +41,9 @@ export type VisitFacts = {
   cautionAnswers: Partial<Record<CautionQuestion, boolean>>
   dealtWith: Partial<Record<CautionId, DealtWith>>
   shoes: readonly Shoe[]
+  devices: readonly SupportDevice[]
+  /** spacers drawn into the shoes, mm a gap */
+  spacersMm: SpacerWidths
   plan: {
     minutesPerSession: number
     sessionsPerWeek: number
@@ -73,6 +69,8 @@ export type PracticeSettings = TrainingSettings & {
   pronation: 'bothWays' | 'limit'
   archSupport: ArchSupportView
   licence: Licence
+  shoePriority: ShoePriority
+  deviceSource: DeviceSource
 }
 
 export const defaultSettings: PracticeSettings = {
@@ -89,4 +87,6 @@ export const defaultSettings: PracticeSettings = {
   archSupport: 'trainFirst',
   // the narrowest licence until the practice says which it has
   licence: 'coach',
+  shoePriority: 'lowStackFirst',
+  deviceSource: 'shelfFirst',
 }

@@ -1,6 +1,9 @@
 import type { ArchLadder, ArchMapPlace, ArchMotion, ArchPosition } from '../arch'
 import type { GradeEffects, GradePart, PartGrade } from '../deformity'
+import type { FitReading } from '../fit'
 import type { ShelfReading, ShoeReading } from '../footwear'
+import type { BaseReading } from '../ground'
+import type { AspectVerdict, SupportDevice } from '../support'
 import type { PrintKind } from '../footprint'
 import type { DriverChain, DriverId } from '../drivers'
 import type { PostureScore } from '../posture'
@@ -62,6 +65,13 @@ export type FindingFacts =
   | { kind: 'squatLoss'; side: Side; trials: number; lost: number; depthPct: number | undefined }
   | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
   | { kind: 'grade'; side: Side; part: GradePart; grade: PartGrade; effects: GradeEffects | undefined }
+  | { kind: 'fit'; side: Side; reading: ShoeReading; fit: FitReading }
+  | { kind: 'base'; side: Side; base: BaseReading; inShoes: readonly { name: string; marginMm: number }[] }
+  | {
+      kind: 'device'
+      device: SupportDevice
+      notIn: readonly { name: string; aspects: readonly AspectVerdict[] }[]
+    }
   | { kind: 'shoe'; reading: ShoeReading }
   | { kind: 'shelf'; shelf: ShelfReading }
 

@@ -29,6 +29,9 @@ const empty: VisitFacts = {
   cautionAnswers: {},
   dealtWith: {},
   shoes: [],
+  devices: [],
+  spacersMm: [0, 0, 0, 0],
+  traced: { left: undefined, right: undefined },
   plan: {
     minutesPerSession: 15,
     sessionsPerWeek: 5,

@@ -17,7 +17,7 @@ import { readGrades, type GradesReading } from './readGrades'
 import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
 import { readMove, triedNumber } from './readMove'
-import { readShoes } from './readShoes'
+import { readShoes, type ShoesReading } from './readShoes'
 import { stiffestToe } from './readToes'
 import { relevance } from './relevance'
 import { signsOf } from './signs'
@@ -32,6 +32,7 @@ export type VisitReading = {
   driving: DrivingReading
   grades: BySide<GradesReading>
   shelf: ShelfReading
+  shoes: ShoesReading
   deficits: Deficits
   /** undefined while a stop blocks it */
   plan: TrainingPlan | undefined
@@ -101,14 +102,7 @@ export function read(
     signs: signsOf(facts, look, grades, references),
     dealtWith: facts.dealtWith,
   })
-  const shoes = run(
-    'shoes',
-    {
-      shoes: facts.shoes,
-      widths: bySide((side) => [look[side].ballWidthMm, look[side].toeWidthMm]),
-    },
-    () => readShoes(facts.shoes, look, references),
-  )
+  const shoes = readShoes({ facts, look, grades }, references, run)
   const driving = run(
     'driving',
     {
@@ -147,6 +141,7 @@ export function read(
     driving,
     grades,
     shelf: shoes.shelf,
+    shoes,
     deficits,
     plan,
     spacing: spacingOf(facts, cautions, references),

@@ -11,7 +11,7 @@ import {
 import type { FootValues } from '../measures'
 import type { References } from '../reference'
 import type { Side } from '../side'
-import type { PrintFacts } from './facts'
+import type { PrintFacts } from '../footprint'
 import type { Concern, Finding } from './finding'
 import { readToes } from './readToes'
 

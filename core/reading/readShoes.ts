@@ -1,24 +1,323 @@
-import { readShelf, type FootWidths, type Shoe, type ShelfReading } from '../footwear'
+import { footShapeOf } from '../drawing'
+import {
+  depthBudget,
+  distanceField,
+  fitTable,
+  insertThickness,
+  insoleOf,
+  readFit,
+  withSpacers,
+  worstOf,
+  type DepthPart,
+  type DistanceField,
+  type FitFoot,
+  type FitReading,
+  type FootHeights,
+  type InsoleShape,
+} from '../fit'
+import { readShelf, type Shoe, type ShelfReading, type ShoeReading } from '../footwear'
+import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../reference'
+import { bySide, sides, type BySide, type Side } from '../side'
+import { deviceInShoe, type DeviceInShoe, type SupportDevice } from '../support'
+import { footOutline } from '../synthetic'
+import type { VisitFacts } from './facts'
 import type { Finding } from './finding'
+import type { GradesReading } from './readGrades'
+import type { LookReading } from './readLook'
+import { shoeVerdict, type ShoeVerdict } from './shoeVerdict'
 
-export function readShoes(
-  shoes: readonly Shoe[],
-  feet: FootWidths,
-  references: References,
-): { shelf: ShelfReading; findings: Finding[] } {
-  const shelf = readShelf(shoes, feet, references)
-  const findings = shelf.shoes
-    .filter((r) => r.isNarrow || r.isTallLever)
-    .map((reading): Finding => ({
-      kind: 'shoe',
+/** One shoe on these feet. */
+export type ShoeOnFeet = {
+  reading: ShoeReading
+  insole: InsoleShape | undefined
+  fits: BySide<FitReading | undefined>
+  /** with the spacers of this visit; undefined where there are none */
+  spaced: BySide<FitReading | undefined>
+  depth: DepthPart[]
+  bases: BySide<BaseReading | undefined>
+  verdict: ShoeVerdict
+}
+
+export type ShoesReading = {
+  shelf: ShelfReading
+  /** in the order of the shelf */
+  shoes: ShoeOnFeet[]
+  /** own outlines the shoes were laid under */
+  feet: BySide<FitFoot | undefined>
+  legs: BySide<LegLine | undefined>
+  needsBase: BySide<boolean>
+  barefoot: BySide<BaseReading | undefined>
+  heights: FootHeights | undefined
+  /** each device in each shoe that is worn */
+  devices: { device: SupportDevice; inShoes: DeviceInShoe[] }[]
+  findings: Finding[]
+}
+
+/** Runs one part of the reading; a memo may answer from an earlier, equal input. */
+type Runner = <I, O>(step: string, input: I, compute: (input: I) => O) => O
+
+type Input = {
+  facts: Pick<VisitFacts, 'shoes' | 'devices' | 'traced' | 'feet' | 'prints' | 'bodyMassKg' | 'spacersMm'>
+  look: BySide<Pick<LookReading, 'ballWidthMm' | 'toeWidthMm' | 'lengthMm'>>
+  grades: BySide<Pick<GradesReading, 'arch' | 'heel' | 'effects'>>
+}
+
+/** Every shoe of the shelf by hours, on the own outlines, over the ground and with its devices. */
+export function readShoes(input: Input, references: References, run: Runner): ShoesReading {
+  const { facts, look } = input
+  const feet = bySide((side) =>
+    run(
+      `outline.${side}`,
+      {
+        traced: facts.traced[side],
+        lengthMm: look[side].lengthMm,
+        ballWidthMm: look[side].ballWidthMm,
+        numbers: outlineNumbers(facts.feet[side].numbers),
+        print: facts.prints[side],
+      },
+      () => ownOutline(input, side),
+    ),
+  )
+  const shelf = readShelf(facts.shoes, look, references)
+  const legs = bySide((side) => legOf(facts.feet[side].numbers))
+  const needsBase = bySide((side) => baseIsNeeded(input.grades[side]))
+  const heights = heightsOf(input)
+  const insideOf = (shoe: Shoe, insole: InsoleShape) =>
+    run(`inside.${shoe.id}`, insole.pointsMm, distanceField)
+  const shoes = shelf.shoes.map((reading): ShoeOnFeet => {
+    const { shoe } = reading
+    const insole = insoleOf(shoe, shortestLength(look), references)
+    const fitted = bySide((side) => {
+      const foot = feet[side]
+      if (!foot || !insole) return undefined
+      const asked = {
+        outline: facts.traced[side] ?? [
+          look[side].lengthMm,
+          look[side].ballWidthMm,
+          outlineNumbers(facts.feet[side].numbers),
+        ],
+        inner: [insole, shoe.nudge?.[side], shoe.use],
+        spacers: facts.spacersMm,
+      }
+      return run(`fit.${shoe.id}.${side}`, asked, () =>
+        fitOf({ ...input, foot, insole, shoe, side, field: insideOf(shoe, insole) }, references),
+      )
+    })
+    const fits = bySide((side) => fitted[side]?.fit)
+    const depth = heights
+      ? depthBudget(shoe, heights, insertThickness(shoe.insert, references), references)
+      : []
+    const bases = bySide((side) => {
+      const base = baseOfShoe(shoe)
+      const leg = legs[side]
+      return base && leg ? baseUnderLeg(leg, base, facts.bodyMassKg, references) : undefined
+    })
+    return {
       reading,
-      id: `shoe.${reading.shoe.id}`,
-      step: 'shoes',
-      concern: reading.isNarrow ? 'work' : 'watch',
+      insole,
+      fits,
+      spaced: bySide((side) => fitted[side]?.spaced),
+      depth,
+      bases,
+      verdict: shoeVerdict(
+        {
+          reading,
+          fits,
+          depth,
+          bases,
+          needsBase,
+          isBigToeStiff: sides.some(
+            (side) => (facts.feet[side].numbers.bigToeExtension ?? Infinity) < references.bigToeStandingShort,
+          ),
+          isFatPadThin: sides.some((side) => facts.feet[side].words.fatPadBall === 'thin'),
+        },
+        references,
+      ),
+    }
+  })
+  const worn = shelf.shoes.filter((r) => !r.shoe.isRetired).map((r) => r.shoe)
+  const devices = facts.devices.map((device) => ({
+    device,
+    inShoes: heights
+      ? worn.map((shoe) =>
+          deviceInShoe({ device, shoe, foot: heights, leg: neediestLeg(legs, needsBase) }, references),
+        )
+      : [],
+  }))
+  const barefoot = bySide((side) => {
+    const leg = legs[side]
+    const width = facts.feet[side].numbers.heelWidth ?? facts.prints[side]?.heelWidthMm
+    return leg && width !== undefined
+      ? baseUnderLeg(leg, { halfWidthMm: width / 2, flareMm: 0, stackMm: 0 }, facts.bodyMassKg, references)
+      : undefined
+  })
+  return {
+    shelf,
+    shoes,
+    feet,
+    legs,
+    needsBase,
+    barefoot,
+    heights,
+    devices,
+    findings: findingsOf({ shelf, shoes, devices, barefoot, needsBase }),
+  }
+}
+
+function outlineNumbers(numbers: VisitFacts['feet']['left']['numbers']) {
+  const { footLength, heelWidth, halluxAngle, fifthToeAngle, gapRest1, gapRest2, gapRest3, gapRest4 } =
+    numbers
+  return [footLength, heelWidth, halluxAngle, fifthToeAngle, gapRest1, gapRest2, gapRest3, gapRest4]
+}
+
+/** Traced where somebody traced it; drawn from length and width where both are known. */
+function ownOutline({ facts, look }: Input, side: Side): FitFoot | undefined {
+  const traced = facts.traced[side]
+  if (traced && traced.length > 2) return { outlineFootMm: traced, from: 'traced' }
+  const { lengthMm, ballWidthMm } = look[side]
+  if (lengthMm === undefined || ballWidthMm === undefined) return undefined
+  const shape = footShapeOf({ side, foot: facts.feet[side], print: facts.prints[side], ballWidthMm })
+  return { outlineFootMm: footOutline(shape).outlineFootMm, from: 'drawn' }
+}
+
+function shortestLength(look: Input['look']): number | undefined {
+  const known = sides.map((side) => look[side].lengthMm).filter((mm) => mm !== undefined)
+  // a length that is guessed must not make one foot look short of room
+  return known.length === 0 ? undefined : Math.max(...known)
+}
+
+function fitOf(
+  {
+    facts,
+    foot,
+    insole,
+    shoe,
+    side,
+    field,
+  }: Input & { foot: FitFoot; insole: InsoleShape; shoe: Shoe; side: Side; field: DistanceField },
+  references: References,
+): { fit: FitReading; spaced: FitReading | undefined } {
+  const table = fitTable(
+    {
+      foot,
+      insole,
+      nudge: shoe.nudge?.[side],
+      stretchMm: references.upperStretch,
+      gapMm: references.fitGap,
+      activity: shoe.use === 'run' ? 'run' : 'walk',
+    },
+    references,
+    field,
+  )
+  const hasSpacers = facts.spacersMm.some((mm) => mm > 0)
+  return {
+    fit: readFit(table, references),
+    spaced: hasSpacers ? readFit(withSpacers(table, facts.spacersMm, references), references) : undefined,
+  }
+}
+
+function legOf(numbers: VisitFacts['feet']['left']['numbers']): LegLine | undefined {
+  return numbers.loadLine === undefined
+    ? undefined
+    : { atFootMm: numbers.loadLine, leanDeg: numbers.legLine ?? 0 }
+}
+
+function baseIsNeeded({ arch, heel, effects }: Input['grades']['left']): boolean {
+  return (
+    heel.leans === 'in' ||
+    [effects.arch, effects.heel].some((e) => e?.checks.includes('base')) ||
+    arch.grade === 2 ||
+    arch.grade === 3
+  )
+}
+
+function neediestLeg(legs: BySide<LegLine | undefined>, needsBase: BySide<boolean>): LegLine | undefined {
+  const needed = sides.filter((side) => needsBase[side]).flatMap((side) => legs[side] ?? [])
+  return needed.sort((a, b) => b.atFootMm - a.atFootMm)[0]
+}
+
+/** The higher foot has to go in too. */
+function heightsOf({ facts, look }: Input): FootHeights | undefined {
+  const most = (of: (side: Side) => number | undefined) => {
+    const known = sides.map(of).filter((mm) => mm !== undefined)
+    return known.length === 0 ? undefined : Math.max(...known)
+  }
+  const lengthMm = most((side) => look[side].lengthMm)
+  if (lengthMm === undefined) return undefined
+  return {
+    lengthMm,
+    forefootMm: most((side) => facts.feet[side].numbers.forefootHeight),
+    archMm: most((side) => facts.feet[side].numbers.dorsumStand),
+    heelMm: most((side) => facts.feet[side].numbers.heelHeight),
+  }
+}
+
+function findingsOf({
+  shelf,
+  shoes,
+  devices,
+  barefoot,
+  needsBase,
+}: Pick<ShoesReading, 'shelf' | 'shoes' | 'devices' | 'barefoot' | 'needsBase'>): Finding[] {
+  const findings = shoes.flatMap(({ reading, fits, verdict }): Finding[] => {
+    const { shoe } = reading
+    if (shoe.isRetired || shoe.isGhost) return []
+    const outside = verdict.against.some(
+      (r) => r.kind === 'outside' || r.kind === 'pushesToe' || r.kind === 'short',
+    )
+    const base = {
+      id: `shoe.${shoe.id}`,
+      step: 'shoes' as const,
       weight: 0.4 + 0.5 * reading.hoursShare,
       sure: undefined,
-    }))
+    }
+    if (outside) {
+      const side = sides
+        .filter((s) => fits[s])
+        .sort((a, b) => worstOf(fits[b]!).mostMm - worstOf(fits[a]!).mostMm)[0]!
+      return [{ ...base, kind: 'fit', side, reading, fit: fits[side]!, concern: 'work' }]
+    }
+    if (reading.isNarrow || reading.isTallLever)
+      return [{ ...base, kind: 'shoe', reading, concern: reading.isNarrow ? 'work' : 'watch' }]
+    return []
+  })
+  for (const side of sides) {
+    const base = barefoot[side]
+    if (base && needsBase[side] && base.marginMm < 0)
+      findings.push({
+        kind: 'base',
+        side,
+        base,
+        inShoes: shoes.flatMap((s) =>
+          s.bases[side] && !s.reading.shoe.isRetired && !s.reading.shoe.isGhost
+            ? [{ name: s.reading.shoe.name, marginMm: s.bases[side].marginMm }]
+            : [],
+        ),
+        id: `base.${side}`,
+        step: 'shoes',
+        concern: 'work',
+        weight: 0.7,
+        sure: undefined,
+      })
+  }
+  for (const { device, inShoes } of devices) {
+    const not = inShoes.filter((fit) => fit.verdict === 'no')
+    if (not.length > 0)
+      findings.push({
+        kind: 'device',
+        device,
+        notIn: not.map((fit) => ({
+          name: shoes.find((s) => s.reading.shoe.id === fit.shoeId)?.reading.shoe.name ?? '',
+          aspects: fit.aspects.filter((a) => a.verdict === 'no'),
+        })),
+        id: `device.${device.id}`,
+        step: 'shoes',
+        concern: 'work',
+        weight: 0.65,
+        sure: undefined,
+      })
+  }
   if (shelf.mostWorn && shelf.hoursPerWeek > 0)
     findings.push({
       kind: 'shelf',
@@ -29,5 +328,5 @@ export function readShoes(
       weight: 0.35,
       sure: undefined,
     })
-  return { shelf, findings }
+  return findings
 }

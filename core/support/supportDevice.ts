@@ -78,7 +78,7 @@ export function deviceInShoe(
   const { device, shoe, foot, leg } = input
   const aspects = [
     depthAspect(depthBudget(shoe, foot, deviceThickness(device, references), references)),
-    widthAspect(device, shoe),
+    widthAspect(device, shoe, references),
     ...(device.kind === 'cushion' ? [] : [baseAspect(shoe, leg, references)]),
     ...(device.volume === 'heel' ? [heelAspect(shoe, references)] : []),
   ]
@@ -106,16 +106,19 @@ function depthAspect(parts: readonly DepthPart[]): AspectVerdict {
   return { aspect: 'depth', verdict, byMm: least.leftMm, place: least.place }
 }
 
-const tightMm = 2 // an insert must lie flat: so much spare beside it is enough
-
-function widthAspect(device: SupportDevice, shoe: Shoe): AspectVerdict {
+/** A device must lie flat: a little spare beside it is enough. */
+function widthAspect(device: SupportDevice, shoe: Shoe, references: References): AspectVerdict {
   const spare = [
     [shoe.innerWidthBallMm, device.widthBallMm],
     [shoe.innerWidthHeelMm, device.widthHeelMm],
   ].flatMap(([inside, own]) => (inside === undefined || own === undefined ? [] : [inside - own]))
   if (spare.length === 0) return { aspect: 'width', verdict: 'unknown', byMm: undefined }
   const least = Math.min(...spare)
-  return { aspect: 'width', verdict: least < 0 ? 'no' : least < tightMm ? 'tight' : 'fits', byMm: least }
+  return {
+    aspect: 'width',
+    verdict: least < 0 ? 'no' : least < references.deviceSpare ? 'tight' : 'fits',
+    byMm: least,
+  }
 }
 
 function baseAspect(shoe: Shoe, leg: LegLine | undefined, references: References): AspectVerdict {

@@ -1,11 +1,14 @@
 import { referenceValues, type ReferenceId, type References } from '@sturvo/core/reference'
 import type { ArchCell, ArchMotion, PositionSource } from '@sturvo/core/arch'
 import type { Finding, TestNext } from '@sturvo/core/reading'
+import { worstOf } from '@sturvo/core/fit'
 import type { Leg } from '@sturvo/core/tripod'
 import { driverText, evidenceText } from './driverText'
 import { changeSentence } from './changeText'
 import { gradeText, partName } from './gradeText'
 import { measureText } from './measureText'
+import { placeName } from './shoeText'
+import { aspectSentence, deviceName } from './supportText'
 import { postureText } from './pronationText'
 import { chancePct, num, pct, signed, type Rich } from './rich'
 
@@ -343,6 +346,51 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
         evidence: `Chances: ${chances.map((c, g) => `grade ${g} ${chancePct(c)}`).join(', ')}. Words and values beyond the target count as corrected.`,
       }
     }
+    case 'fit': {
+      const { reading, fit } = f
+      const worst = worstOf(fit)
+      const push =
+        fit.push && fit.push.extraDeg >= 1 ? ` · pushes the big toe ${num(fit.push.extraDeg, 0)}°` : ''
+      const room = fit.roomMm === undefined ? '' : ` · ${num(fit.roomMm, 0)} mm in front`
+      return {
+        sentence: [
+          `${reading.shoe.name}: the `,
+          { side: f.side },
+          ' foot reaches ',
+          strong(`${num(worst.mostMm)} mm out`),
+          `, ${placeName(worst)}.`,
+        ],
+        detail: `± ${num(fit.errorMm)} mm${room}${push} · worn ${pct(reading.hoursShare)} of the hours`,
+        evidence: `Own outline over the inside of the shoe, heel backs ${num(fit.placing.gapMm, 0)} mm apart, ${num(shipped.upperStretch, 0)} mm stretch allowed.`,
+      }
+    }
+    case 'base':
+      return {
+        sentence: [
+          'The ',
+          { side: f.side },
+          ' leg stands ',
+          strong(`${num(-f.base.marginMm, 0)} mm beside`),
+          ' the base of its heel.',
+        ],
+        detail: [
+          `a base ${num(f.base.neededFlareMm, 0)} mm further in would hold it`,
+          ...f.inShoes
+            .slice(0, 2)
+            .map((s) => `${s.name} ${s.marginMm < 0 ? '−' : '+'}${num(Math.abs(s.marginMm), 0)} mm`),
+        ].join(' · '),
+        evidence: `Line of the leg carried on to the ground, against the inner edge of the heel; ${num(shipped.baseMargin, 0)} mm margin wanted.${f.base.tippingNm ? ` On one leg ${num(f.base.tippingNm)} Nm tip it inwards.` : ''}`,
+      }
+    case 'device':
+      return {
+        sentence: [
+          `The ${deviceName(f.device)} `,
+          strong('does not fit'),
+          ` ${f.notIn.map((n) => n.name).join(', ')}.`,
+        ],
+        detail: f.notIn.flatMap((n) => n.aspects.slice(0, 1).map((a) => aspectSentence(a))).join(' · '),
+        evidence: 'Depth above it, width beside it and base beneath it, in every shoe of the shelf.',
+      }
     case 'shoe': {
       const { shoe, ballMarginMm, toesMarginMm, isNarrow, dropMm } = f.reading
       const worst = Math.min(ballMarginMm ?? Infinity, toesMarginMm ?? Infinity)
@@ -500,6 +548,9 @@ export const findingReferences: Partial<Record<Finding['kind'], readonly Referen
   heelRaises: ['heelRaiseGoal'],
   grade: ['gradeBorderline', 'archTolerance', 'heelTolerance'],
   shoe: ['upperStretch'],
+  fit: ['upperStretch', 'fitGap', 'fitOutside', 'roomWalkLow'],
+  base: ['baseMargin'],
+  device: ['sockMm', 'depthTight', 'supportArchMm'],
 }
 
 export const sourceText = {
@@ -565,6 +616,10 @@ export function clientWords(f: Finding): string | undefined {
       return f.tripod.light
         ? `Your ${f.side} foot presses little with the ${legText[f.tripod.light.leg]}.`
         : undefined
+    case 'fit':
+      return `${f.reading.shoe.name}: narrower than your ${f.side} foot.`
+    case 'device':
+      return `Your insert does not fit ${f.notIn.map((n) => n.name).join(' and ')}.`
     case 'shoe':
       return f.reading.isNarrow ? `${f.reading.shoe.name}: narrower than your foot.` : undefined
     default:

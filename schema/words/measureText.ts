@@ -547,6 +547,24 @@ export const measureText: Record<MeasureId, MeasureWords> = {
     'Load line of the lower leg against upright, standing.',
     'heel, from behind',
   ),
+  loadLine: w(
+    'Load line at the heel',
+    'mm · inwards +',
+    'Line of the lower leg carried on to the ground: how far inwards it falls from the middle of the heel.',
+    'heel, from behind',
+  ),
+  forefootHeight: w(
+    'Height of the forefoot',
+    'mm',
+    'Ground to the top of the highest toe joint, standing. Compared with the depth of the shoe.',
+    'shoes, depth',
+  ),
+  heelHeight: w(
+    'Height of the heel',
+    'mm',
+    'Ground to where the heel narrows below the ankle bone. Compared with the depth of the counter.',
+    'shoes, depth',
+  ),
   halluxActive: w(
     'Straightened by the client',
     '° · big toe',

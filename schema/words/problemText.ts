@@ -13,6 +13,26 @@ const headerValues: Partial<Record<string, string>> = {
 
 const one = (value: number) => String(Math.round(value * 100) / 100)
 
+const outlineFaults: Record<Extract<Problem, { code: 'badOutline' }>['reason'], string> = {
+  unreadable: 'This file is neither readable JSON nor a readable SVG drawing. Nothing was taken in.',
+  noPath: 'There is no path in this drawing. Nothing was taken in: draw the outline as one closed path.',
+  severalPaths:
+    'There are several lines in this drawing. Nothing was taken in: leave the outline alone in it.',
+  points: 'An outline needs at least 8 points, each with x and y in mm. Nothing was taken in.',
+  open: 'The outline is open: its ends do not meet. Nothing was taken in: close it.',
+  crossing: 'The outline crosses itself. Nothing was taken in: draw it once round.',
+  unit: 'The outline is not as long as a foot or a shoe. Nothing was taken in: check the unit.',
+  side: 'The side of an outline is left or right. Nothing was taken in.',
+}
+
+/** The unit that was probably meant: a foot of 26 "mm" was drawn in centimetres. */
+function unitGuess(lengthMm: number): string {
+  const fits = (mm: number) => mm > 180 && mm < 340
+  if (fits(lengthMm * 10)) return ': it was probably drawn in cm'
+  if (fits(lengthMm * 25.4)) return ': it was probably drawn in inches'
+  return ''
+}
+
 /** A sentence for each problem: what happened, what is safe, what to do. A code without words does not compile. */
 export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code: C }>) => string } = {
   emptyImage: () => 'The picture has no pixels. Nothing was changed: choose another picture.',
@@ -68,6 +88,10 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
     `The file announces ${p.cells} values; up to ${p.limit} can be read. Nothing was taken in.`,
   truncatedFile: () =>
     'The packed file ends too early or is damaged. Nothing was taken in: copy it anew from where it was recorded.',
+  badOutline: (p) =>
+    p.reason === 'unit' && p.lengthMm !== undefined
+      ? `The outline is ${one(p.lengthMm)} mm long${unitGuess(p.lengthMm)}. Nothing was taken in: check the unit.`
+      : outlineFaults[p.reason],
   cancelled: () => 'Stopped. The earlier result still stands.',
 }
 

@@ -77,6 +77,16 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
       supportFirst: 'Support first',
     },
   },
+  shoePriority: {
+    name: 'Shoe priority',
+    changes: 'Which stack and drop are looked for, and the order of the shoe ladder.',
+    choices: { lowStackFirst: 'Low stack before zero drop', zeroDropFirst: 'Zero drop first' },
+  },
+  deviceSource: {
+    name: 'Device source',
+    changes: 'Which device is tried first. A custom one always goes through a licensed prescriber.',
+    choices: { shelfFirst: 'Off-the-shelf trial first', customFirst: 'Custom made first' },
+  },
   licence: {
     name: 'Licence',
     changes: 'Techniques outside it are hidden. Local law and your own licence come first.',

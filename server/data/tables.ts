@@ -178,11 +178,37 @@ export const shoe = sqliteTable(
     supportFeatures: real('support_features'),
     innerWidthBallMm: real('inner_width_ball_mm'),
     innerWidthToesMm: real('inner_width_toes_mm'),
+    /** everything of a measured shoe beyond the quick one, in the shape of its contract */
+    details: text('details', { mode: 'json' }).$type<object>().notNull().default({}),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
   (t) => [primaryKey({ columns: [t.visitId, t.id] })],
 )
+
+export const deviceOnFoot = sqliteTable(
+  'device_on_foot',
+  {
+    id: text('id').notNull(),
+    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    deletedOn: text('deleted_on'),
+    ...ofVisit,
+  },
+  (t) => [primaryKey({ columns: [t.visitId, t.id] })],
+)
+
+/** Insides of shoes kept for other clients with the same shoe and size; nothing of a client is in them. */
+export const keptInsole = sqliteTable('kept_insole', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  size: text('size').notNull(),
+  outline: text('outline', { mode: 'json' }).$type<object>().notNull(),
+  byAccount: text('by_account')
+    .notNull()
+    .references(() => account.id),
+  deletedOn: text('deleted_on'),
+  ...stamps,
+})
 
 export const print = sqliteTable(
   'print',

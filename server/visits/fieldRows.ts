@@ -1,7 +1,18 @@
 import { inArray } from 'drizzle-orm'
 import type { Fields } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { answer, dealtWith, event, mark, measure, photo, print, recording, shoe } from '../data/tables'
+import {
+  answer,
+  dealtWith,
+  deviceOnFoot,
+  event,
+  mark,
+  measure,
+  photo,
+  print,
+  recording,
+  shoe,
+} from '../data/tables'
 
 export type FieldRow = { visitId: string; path: string; value: unknown; version: number }
 
@@ -10,17 +21,19 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
   if (visitIds.length === 0) return []
   const ids = [...visitIds]
   const { db } = database
-  const [measures, marks, events, shoes, prints, photos, recordings, answers, dealt] = await Promise.all([
-    db.select().from(measure).where(inArray(measure.visitId, ids)),
-    db.select().from(mark).where(inArray(mark.visitId, ids)),
-    db.select().from(event).where(inArray(event.visitId, ids)),
-    db.select().from(shoe).where(inArray(shoe.visitId, ids)),
-    db.select().from(print).where(inArray(print.visitId, ids)),
-    db.select().from(photo).where(inArray(photo.visitId, ids)),
-    db.select().from(recording).where(inArray(recording.visitId, ids)),
-    db.select().from(answer).where(inArray(answer.visitId, ids)),
-    db.select().from(dealtWith).where(inArray(dealtWith.visitId, ids)),
-  ])
+  const [measures, marks, events, shoes, devices, prints, photos, recordings, answers, dealt] =
+    await Promise.all([
+      db.select().from(measure).where(inArray(measure.visitId, ids)),
+      db.select().from(mark).where(inArray(mark.visitId, ids)),
+      db.select().from(event).where(inArray(event.visitId, ids)),
+      db.select().from(shoe).where(inArray(shoe.visitId, ids)),
+      db.select().from(deviceOnFoot).where(inArray(deviceOnFoot.visitId, ids)),
+      db.select().from(print).where(inArray(print.visitId, ids)),
+      db.select().from(photo).where(inArray(photo.visitId, ids)),
+      db.select().from(recording).where(inArray(recording.visitId, ids)),
+      db.select().from(answer).where(inArray(answer.visitId, ids)),
+      db.select().from(dealtWith).where(inArray(dealtWith.visitId, ids)),
+    ])
   const row = (r: { visitId: string; version: number }, path: string, value: unknown): FieldRow => ({
     visitId: r.visitId,
     path,
@@ -40,6 +53,7 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
     ),
     ...events.map((r) => row(r, `event.${r.id}`, r.deletedOn ? null : r.value)),
     ...shoes.map((r) => row(r, `shoe.${r.id}`, r.deletedOn ? null : shoeValue(r))),
+    ...devices.map((r) => row(r, `device.${r.id}`, r.deletedOn ? null : r.value)),
     ...prints.map((r) => row(r, `print.${r.side}`, r.deletedOn ? null : r.value)),
     ...photos.map((r) => row(r, `photo.${r.view}.${r.side}`, r.deletedOn ? null : r.value)),
     ...recordings.map((r) => row(r, `recording.${r.id}`, r.deletedOn ? null : r.value)),
@@ -59,9 +73,10 @@ function shoeValue(row: typeof shoe.$inferSelect): Record<string, unknown> {
     created: _created,
     changed: _changed,
     deletedOn: _gone,
+    details,
     ...value
   } = row
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null))
+  return { ...Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null)), ...details }
 }
 
 export async function fieldsOfVisits(

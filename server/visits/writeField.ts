@@ -11,7 +11,18 @@ import {
 } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
-import { answer, dealtWith, event, mark, measure, photo, print, recording, shoe } from '../data/tables'
+import {
+  answer,
+  dealtWith,
+  deviceOnFoot,
+  event,
+  mark,
+  measure,
+  photo,
+  print,
+  recording,
+  shoe,
+} from '../data/tables'
 
 export type FieldWrite = {
   visitId: string
@@ -22,18 +33,6 @@ export type FieldWrite = {
   now: Date
 }
 type Statement = BatchItem<'sqlite'>
-
-const noShoeNumbers = {
-  hoursPerWeek: null,
-  stackHeelMm: null,
-  stackForefootMm: null,
-  weightG: null,
-  bendStiffness: null,
-  twistStiffness: null,
-  supportFeatures: null,
-  innerWidthBallMm: null,
-  innerWidthToesMm: null,
-}
 
 /** The statements that put one checked field into its table. A taken-away value stays as a row with a date. */
 export function writeField(database: Database, write: FieldWrite): Statement[] {
@@ -100,12 +99,23 @@ export function writeField(database: Database, write: FieldWrite): Statement[] {
     case 'shoe': {
       const own = and(eq(shoe.visitId, visitId), eq(shoe.id, parsed.id))
       if (value === null) return [db.update(shoe).set(gone).where(own)]
-      const set = { ...noShoeNumbers, ...(value as ShoeOnShelf), deletedOn: null, ...touched }
+      const set = { ...shoeColumns(value as ShoeOnShelf), deletedOn: null, ...touched }
       return [
         db
           .insert(shoe)
           .values({ ...row, ...set, id: parsed.id })
           .onConflictDoUpdate({ target: [shoe.visitId, shoe.id], set }),
+      ]
+    }
+    case 'device': {
+      const own = and(eq(deviceOnFoot.visitId, visitId), eq(deviceOnFoot.id, parsed.id))
+      if (value === null) return [db.update(deviceOnFoot).set(gone).where(own)]
+      const set = { value: value as object, deletedOn: null, ...touched }
+      return [
+        db
+          .insert(deviceOnFoot)
+          .values({ ...row, ...set, id: parsed.id })
+          .onConflictDoUpdate({ target: [deviceOnFoot.visitId, deviceOnFoot.id], set }),
       ]
     }
     case 'print': {
@@ -146,6 +156,36 @@ export function writeField(database: Database, write: FieldWrite): Statement[] {
           .onConflictDoUpdate({ target: [dealtWith.visitId, dealtWith.caution], set }),
       ]
     }
+  }
+}
+
+/** The quick shoe has columns of its own; what a measured one has beyond it is kept together. */
+function shoeColumns(value: ShoeOnShelf) {
+  const {
+    name,
+    hoursPerWeek = null,
+    stackHeelMm = null,
+    stackForefootMm = null,
+    weightG = null,
+    bendStiffness = null,
+    twistStiffness = null,
+    supportFeatures = null,
+    innerWidthBallMm = null,
+    innerWidthToesMm = null,
+    ...details
+  } = value
+  return {
+    name,
+    hoursPerWeek,
+    stackHeelMm,
+    stackForefootMm,
+    weightG,
+    bendStiffness,
+    twistStiffness,
+    supportFeatures,
+    innerWidthBallMm,
+    innerWidthToesMm,
+    details,
   }
 }
 

@@ -41,6 +41,9 @@ const facts: VisitFacts = {
   cautionAnswers: {},
   dealtWith: {},
   shoes: [],
+  devices: [],
+  spacersMm: [0, 0, 0, 0],
+  traced: { left: undefined, right: undefined },
   plan: { minutesPerSession: 15, sessionsPerWeek: 5, kit: [], pinned: [], banned: [], pace: 'usual' },
 }
 const props = (changed: Partial<MatViewProps> = {}): MatViewProps => ({

@@ -22,6 +22,8 @@ export function fieldName(path: string): string {
       return 'recording of the mat'
     case 'shoe':
       return 'shoe'
+    case 'device':
+      return 'device'
     case 'answer':
       return parsed.key
     case undefined:
