@@ -6,7 +6,7 @@ import type { BySide } from '@sturvo/core/side'
 import type { FootShape } from '@sturvo/core/synthetic'
 import type { KitItem } from '@sturvo/core/training'
 import { paintWeek, type WeekBlock } from '@sturvo/core/week'
-import type { Mark, ShoeOnShelf, StoryEvent } from '@sturvo/schema'
+import type { Mark, StoryEvent } from '@sturvo/schema'
 
 export type Pair = readonly [left: number | string | null, right: number | string | null]
 
@@ -34,7 +34,6 @@ export type MadeUpClient = {
     measures: Partial<Record<MeasureId, Pair>>
   }[]
   measures: Partial<Record<MeasureId, Pair>>
-  shoes: readonly ShoeOnShelf[]
 }
 
 export const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`caution:${q}`, false]))

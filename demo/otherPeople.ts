@@ -72,16 +72,6 @@ export const otherTen: readonly MadeUpClient[] = [
       heelRaises: [20, 21],
       heelRest: [-2, -3],
     },
-    shoes: [
-      {
-        name: 'Stage trainers',
-        hoursPerWeek: 36,
-        stackHeelMm: 34,
-        stackForefootMm: 24,
-        innerWidthBallMm: 96,
-        innerWidthToesMm: 88,
-      },
-    ],
   },
   {
     key: 'mirel',
@@ -137,18 +127,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegOpen: [27, 19],
       heelRaises: [15, 9],
     },
-    shoes: [
-      {
-        name: 'Bakery clogs',
-        hoursPerWeek: 44,
-        stackHeelMm: 42,
-        stackForefootMm: 26,
-        bendStiffness: 5,
-        twistStiffness: 5,
-        innerWidthBallMm: 103,
-        innerWidthToesMm: 98,
-      },
-    ],
   },
   {
     key: 'jory',
@@ -189,17 +167,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegOpen: [30, 22],
       heelRaises: [24, 16],
     },
-    shoes: [
-      {
-        name: 'Ladder shoes',
-        hoursPerWeek: 30,
-        stackHeelMm: 28,
-        stackForefootMm: 20,
-        bendStiffness: 2,
-        innerWidthBallMm: 104,
-        innerWidthToesMm: 97,
-      },
-    ],
   },
   {
     key: 'edric',
@@ -248,16 +215,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegShut: ['cannot', 'cannot'],
       heelRaises: [6, 8],
     },
-    shoes: [
-      {
-        name: 'Lock boots',
-        hoursPerWeek: 24,
-        stackHeelMm: 33,
-        stackForefootMm: 20,
-        innerWidthBallMm: 106,
-        innerWidthToesMm: 98,
-      },
-    ],
   },
   {
     key: 'pia',
@@ -310,32 +267,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegShut: [18, 22],
       heelRaises: [19, 21],
     },
-    shoes: [
-      {
-        name: 'Guide shoes',
-        hoursPerWeek: 38,
-        stackHeelMm: 30,
-        stackForefootMm: 20,
-        weightG: 310,
-        bendStiffness: 3,
-        twistStiffness: 3,
-        supportFeatures: 1,
-        innerWidthBallMm: 95,
-        innerWidthToesMm: 90,
-      },
-      {
-        name: 'Thin flat shoes',
-        hoursPerWeek: 2,
-        stackHeelMm: 8,
-        stackForefootMm: 8,
-        weightG: 170,
-        bendStiffness: 0,
-        twistStiffness: 0,
-        supportFeatures: 0,
-        innerWidthBallMm: 97,
-        innerWidthToesMm: 99,
-      },
-    ],
   },
   {
     key: 'corin',
@@ -376,16 +307,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegOpen: [11, 9],
       heelRaises: [12, 11],
     },
-    shoes: [
-      {
-        name: 'Garden boots',
-        hoursPerWeek: 34,
-        stackHeelMm: 35,
-        stackForefootMm: 22,
-        innerWidthBallMm: 104,
-        innerWidthToesMm: 99,
-      },
-    ],
   },
   {
     key: 'wen',
@@ -448,16 +369,6 @@ export const otherTen: readonly MadeUpClient[] = [
       postureArch: [0, 1],
       postureForefoot: [1, 1],
     },
-    shoes: [
-      {
-        name: 'Concert shoes',
-        hoursPerWeek: 22,
-        stackHeelMm: 24,
-        stackForefootMm: 12,
-        innerWidthBallMm: 93,
-        innerWidthToesMm: 84,
-      },
-    ],
   },
   {
     key: 'bo',
@@ -541,20 +452,6 @@ export const otherTen: readonly MadeUpClient[] = [
       heelRaises: [28, 28],
       heelRest: [3, 3],
     },
-    shoes: [
-      {
-        name: 'Yard shoes',
-        hoursPerWeek: 45,
-        stackHeelMm: 16,
-        stackForefootMm: 14,
-        weightG: 260,
-        bendStiffness: 1,
-        twistStiffness: 1,
-        supportFeatures: 0,
-        innerWidthBallMm: 106,
-        innerWidthToesMm: 107,
-      },
-    ],
   },
   {
     key: 'ketta',
@@ -606,16 +503,6 @@ export const otherTen: readonly MadeUpClient[] = [
       singleLegShut: [3, 14],
       heelRaises: [12, 23],
     },
-    shoes: [
-      {
-        name: 'Field boots',
-        hoursPerWeek: 46,
-        stackHeelMm: 30,
-        stackForefootMm: 22,
-        innerWidthBallMm: 99,
-        innerWidthToesMm: 94,
-      },
-    ],
   },
   {
     key: 'lio',
@@ -665,20 +552,6 @@ export const otherTen: readonly MadeUpClient[] = [
       heelRaises: [22, 21],
       heelRest: [5, 6],
     },
-    shoes: [
-      {
-        name: 'Deck shoes',
-        hoursPerWeek: 30,
-        stackHeelMm: 22,
-        stackForefootMm: 16,
-        weightG: 280,
-        bendStiffness: 2,
-        twistStiffness: 2,
-        supportFeatures: 0,
-        innerWidthBallMm: 103,
-        innerWidthToesMm: 101,
-      },
-    ],
     earlier: [
       {
         daysAgo: 185,

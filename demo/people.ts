@@ -82,32 +82,6 @@ const firstFour: readonly MadeUpClient[] = [
       heelActive: [3, 8],
       heelPassive: [2, 4],
     },
-    shoes: [
-      {
-        name: 'Deck boots',
-        hoursPerWeek: 60,
-        stackHeelMm: 36,
-        stackForefootMm: 22,
-        weightG: 760,
-        bendStiffness: 4,
-        twistStiffness: 5,
-        supportFeatures: 3,
-        innerWidthBallMm: 98,
-        innerWidthToesMm: 90,
-      },
-      {
-        name: 'Canvas slip-ons',
-        hoursPerWeek: 14,
-        stackHeelMm: 14,
-        stackForefootMm: 12,
-        weightG: 210,
-        bendStiffness: 1,
-        twistStiffness: 1,
-        supportFeatures: 0,
-        innerWidthBallMm: 102,
-        innerWidthToesMm: 101,
-      },
-    ],
   },
   {
     key: 'oda',
@@ -180,28 +154,6 @@ const firstFour: readonly MadeUpClient[] = [
       singleLegShut: [12, 15],
       heelRaises: [22, 23],
     },
-    shoes: [
-      {
-        name: 'Narrow town shoes',
-        hoursPerWeek: 40,
-        stackHeelMm: 32,
-        stackForefootMm: 9,
-        innerWidthBallMm: 84,
-        innerWidthToesMm: 70,
-      },
-      {
-        name: 'Garden clogs',
-        hoursPerWeek: 12,
-        stackHeelMm: 30,
-        stackForefootMm: 28,
-        weightG: 330,
-        bendStiffness: 5,
-        twistStiffness: 4,
-        supportFeatures: 1,
-        innerWidthBallMm: 104,
-        innerWidthToesMm: 102,
-      },
-    ],
   },
   {
     key: 'suna',
@@ -257,7 +209,6 @@ const firstFour: readonly MadeUpClient[] = [
       fifthToeAngle: [11, 8],
       fifthActive: [7, null],
     },
-    shoes: [],
   },
   {
     key: 'yusk',
@@ -276,7 +227,6 @@ const firstFour: readonly MadeUpClient[] = [
     },
     pains: [{ side: 'right', across: 0, along: 0.55, view: 'top', worst: 8, when: ['always'] }],
     measures: {},
-    shoes: [],
   },
 ]
 

@@ -56,6 +56,8 @@ import {
 import type { MadeUpClient } from './madeUpClient'
 import { madeUpClients } from './people'
 import { practiseEye } from './practiseEye'
+import { shoeField } from './shoeField'
+import { shelves, type MadeUpShelf } from './shoes'
 import { trialsAgain } from './trialsAgain'
 
 const mmPerPx = 0.4
@@ -117,7 +119,9 @@ type Adding = {
 }
 /** One visit of a client: what was asked, measured and photographed that day. */
 type VisitOf = Pick<MadeUpClient, 'answers' | 'measures' | 'feet' | 'prints'> &
-  Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'shoes' | 'recordings'>
+  Pick<Partial<MadeUpClient>, 'pains' | 'events' | 'photos' | 'recordings'> & {
+    shelf?: MadeUpShelf | undefined
+  }
 
 /** Clients whom practitioner and assistant measured one after the other. */
 const measuredByBoth = ['wen', 'ketta', 'corin', 'mirel']
@@ -130,7 +134,11 @@ async function addClient({ database, client, seed, today, byAccount, assistant }
       daysAgo,
       visit: { ...visit, feet: feet ?? client.feet, prints },
     })),
-    { id: `demo${client.key}visit1`, daysAgo: client.daysAgo, visit: client },
+    {
+      id: `demo${client.key}visit1`,
+      daysAgo: client.daysAgo,
+      visit: { ...client, shelf: shelves[client.key] },
+    },
   ]
   const first = dayjs(today).subtract(all[0]!.daysAgo, 'day').toISOString()
   await database.write(() =>
@@ -191,7 +199,9 @@ async function addVisit({
       changed: stamp,
     }),
   )
-  const { answers, pains = [], events = [], measures, shoes = [], prints, photos = [] } = visit
+  const { pains = [], events = [], prints, photos = [], shelf } = visit
+  const answers: Record<string, unknown> = { ...visit.answers, ...(shelf?.spacersMm ? { spacersMm: shelf.spacersMm } : {}) }
+  const measures = { ...visit.measures, ...shelf?.measures }
   const again = trialsAgain({ measures, visitId: id, seed, secondRater })
   const changes: { path: string; value: unknown }[] = [
     ...Object.entries(answers).map(([key, value]) => ({ path: `answer.${key}`, value })),
@@ -204,11 +214,16 @@ async function addVisit({
           : [{ path: `measure.${measure}.${side}.1`, value: pair[i] }],
       ),
     ),
-    ...shoes.map((value, i) => ({ path: `shoe.demoshoe${i}`, value })),
+    ...(shelf?.devices ?? []).map((value, i) => ({ path: `device.demodevice${i}`, value })),
     ...again.own,
   ]
   const shapeOf = (side: Side): FootShape => ({ ...neutralFoot, ...visit.feet?.[side], side })
   const now = day.toDate()
+  for (const [i, shoe] of (shelf?.shoes ?? []).entries())
+    changes.push({
+      path: `shoe.demoshoe${i}`,
+      value: await shoeField({ database, visitId: id, shoe, seed: seed * 10 + i, now }),
+    })
   for (const side of prints)
     changes.push({
       path: `print.${side}`,

@@ -1,6 +1,9 @@
 import type { Point } from '../geometry'
 import type { BySide } from '../side'
 
+export const sizeSystems = ['eu', 'uk', 'us', 'mm'] as const
+export type SizeSystem = (typeof sizeSystems)[number]
+
 export const shoeUses = ['work', 'home', 'town', 'walk', 'run', 'sport', 'other'] as const
 export type ShoeUse = (typeof shoeUses)[number]
 export const wearActivities = ['sit', 'stand', 'walk', 'run', 'train'] as const
@@ -68,6 +71,9 @@ export type Shoe = {
   id: string
   name: string
   use?: ShoeUse | undefined
+  size?: { system: SizeSystem; value: number } | undefined
+  /** month of its first wear, YYYY-MM */
+  sinceMonth?: string | undefined
   hoursPerWeek?: number | undefined
   /** what the hours are spent on; their sum is the hours a week */
   wear?: readonly { activity: WearActivity; surface: WearSurface; hours: number }[] | undefined
@@ -101,6 +107,9 @@ export type Shoe = {
   groundProtection?: (typeof groundProtections)[number] | undefined
   insert?: Insert | undefined
   wornZones?: readonly SoleZone[] | undefined
+  /** photo of the sole, and the one the inside was traced on */
+  soleId?: string | undefined
+  insoleId?: string | undefined
   insole?: InsoleOutline | undefined
   nudge?: Partial<BySide<Nudge>> | undefined
   ownVerdict?: OwnVerdict | undefined

@@ -1,8 +1,6 @@
 import { shoeSizes } from '../units'
 import type { References } from '../reference'
-
-export const sizeSystems = ['eu', 'uk', 'us', 'mm'] as const
-export type SizeSystem = (typeof sizeSystems)[number]
+import type { SizeSystem } from './shoe'
 
 const mmPerInch = 25.4
 

@@ -1,4 +1,12 @@
-import type { DepthPlace, FitEdge, FitRegion, InnerMeasure, Overhang, ShortfallKind } from '@sturvo/core/fit'
+import type {
+  DepthPlace,
+  FitEdge,
+  FitRegion,
+  InnerMeasure,
+  NeededShoe,
+  Overhang,
+  ShortfallKind,
+} from '@sturvo/core/fit'
 import type {
   InsertKind,
   ProfileMeasure,
@@ -213,4 +221,18 @@ export const sizeNote = 'Sizes differ by maker: a hint, never a measure. EU = 1.
 
 function upper(word: string): string {
   return word.charAt(0).toUpperCase() + word.slice(1)
+}
+
+/** "What to look for" in numbers, no brands. */
+export function neededLines(needed: NeededShoe): string[] {
+  return [
+    `inside at least ${num(needed.innerLengthMm, 0)} mm long`,
+    `at least ${num(needed.innerWidthBallMm, 0)} mm wide at the ball, ${num(needed.innerWidthToesMm, 0)} mm at the toes`,
+    `inner edge of the toe box at most ${num(needed.taperInnerDeg, 0)}° inwards`,
+    ...(needed.depthForefootMm === undefined
+      ? []
+      : [`at least ${num(needed.depthForefootMm, 0)} mm high over the toes`]),
+    `stack at most ${num(needed.stackMostMm, 0)} mm, drop at most ${num(needed.dropMostMm, 0)} mm`,
+    `bends at ${num(needed.bendMost, 0)} of 5 or easier`,
+  ]
 }

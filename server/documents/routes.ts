@@ -4,13 +4,16 @@ import { z } from 'zod'
 import { bySide } from '@sturvo/core/side'
 import { answerOf, handoutOf, letterPins, photoOf } from '@sturvo/schema'
 import { feetPage, papers, svgText, type Paper } from '@sturvo/schema/feetPage'
+import { fitPapers, type FitPaper } from '@sturvo/schema/fitPage'
 import { letterText } from '@sturvo/schema/words'
 import type { Database } from '../data/database'
 import { Fault, idOf } from '../http/faults'
 import { whoIs } from '../signin/sessions'
 import { readVisit } from '../visits/readVisit'
 import { feetPdf } from './feetPdf'
+import { fitSheets } from './fitSheets'
 import { handoutPdf } from './handoutPdf'
+import { trueSizePdf } from './trueSizePdf'
 
 const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
 
@@ -91,7 +94,24 @@ export function documentRoutes(database: Database): Router {
       .set('Content-Disposition', 'attachment; filename="feet.svg"')
       .send(svgText(page))
   })
+  router.get('/visits/:id/shoes/:shoe/fit.pdf', async (request, response) => {
+    const visit = await readVisit(database, idOf(request))
+    const paper = fitPaperSchema.safeParse(request.query.paper ?? 'a4')
+    if (!paper.success)
+      throw new Fault(
+        422,
+        'badPaper',
+        'Paper is a4 or letter. Nothing was made: choose one of them.',
+        'paper',
+      )
+    const sheets = fitSheets(visit, String(request.params.shoe), paper.data, dayAsRead(visit.visit.startedOn))
+    response
+      .type('pdf')
+      .set('Cache-Control', 'no-store')
+      .send(await trueSizePdf(sheets, fitPapers[paper.data], `${visit.person.name}, true size`))
+  })
   return router
 }
 
+const fitPaperSchema = z.enum(Object.keys(fitPapers) as [FitPaper, ...FitPaper[]])
 const paperSchema = z.enum(Object.keys(papers) as [Paper, ...Paper[]])

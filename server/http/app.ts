@@ -15,6 +15,7 @@ import { peopleRoutes } from '../people/routes'
 import { pictureRoutes } from '../pictures/routes'
 import { practiceRoutes } from '../practice/routes'
 import { repeatabilityRoutes } from '../repeatability/routes'
+import { shoeRoutes } from '../shoes/routes'
 import { signInRoutes } from '../signin/routes'
 import { recordingRoutes } from '../recordings/routes'
 import { requireSession } from '../signin/sessions'
@@ -67,6 +68,7 @@ function apiRouter(database: Database, devices: DeviceShelf): Router {
     documentRoutes(database),
     repeatabilityRoutes(database),
     eyeRoutes(database),
+    shoeRoutes(database),
   )
   api.use((request) => {
     throw new Fault(404, 'notFound', 'There is no such address in the API.', request.path)

@@ -38,7 +38,7 @@ export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: query,
-  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye'],
+  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye', 'insoles'],
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',

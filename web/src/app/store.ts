@@ -3,11 +3,17 @@ import { useDispatch, useSelector, useStore } from 'react-redux'
 import { api } from './api'
 import { matSlice } from '../mat/matSlice'
 import { outboxMiddleware } from '../outbox/outboxMiddleware'
+import { shoesSlice } from '../rooms/visit/shoes/shoesSlice'
 import { visitSlice } from '../outbox/visitSlice'
 
 export function createStore() {
   return configureStore({
-    reducer: { [api.reducerPath]: api.reducer, mat: matSlice.reducer, visit: visitSlice.reducer },
+    reducer: {
+      [api.reducerPath]: api.reducer,
+      mat: matSlice.reducer,
+      shoes: shoesSlice.reducer,
+      visit: visitSlice.reducer,
+    },
     middleware: (standard) => standard().prepend(outboxMiddleware.middleware).concat(api.middleware),
   })
 }

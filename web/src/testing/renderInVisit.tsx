@@ -11,6 +11,7 @@ import { madeUpNewPerson } from '../../../schema/testing/madeUpPerson'
 import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
 import { visitOpened, visitSlice } from '../outbox/visitSlice'
+import { shoesSlice } from '../rooms/visit/shoes/shoesSlice'
 import { VisitContext, type OpenVisit } from '../rooms/visit/visitContext'
 
 const references = referenceValues()
@@ -57,7 +58,12 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     ...changed,
   }
   const store = configureStore({
-    reducer: { visit: visitSlice.reducer, mat: matSlice.reducer, [api.reducerPath]: api.reducer },
+    reducer: {
+      visit: visitSlice.reducer,
+      mat: matSlice.reducer,
+      shoes: shoesSlice.reducer,
+      [api.reducerPath]: api.reducer,
+    },
     middleware: (usual) => usual().concat(api.middleware),
   })
   store.dispatch(

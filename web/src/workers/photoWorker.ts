@@ -5,8 +5,10 @@ import { mmPerPxAt, planeOf, type Landmarks, type PhotoScale, type PhotoView } f
 import { MeasureError, outcomeOf, type Outcome } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
 import {
+  arbitraryInsole,
   arbitrarySide,
   innerScene,
+  insoleScene,
   photoPicture,
   rearScene,
   topScene,
@@ -121,6 +123,12 @@ function withAlpha(image: RasterImage): RasterImage {
   return { ...image, channels: 4, data }
 }
 
-const jobs = { open, refine, trace, simulate }
+/** The simulated camera over an insole on a sheet. */
+async function simulateInsole(seed: number): Promise<Blob> {
+  const photo = photoPicture(insoleScene(arbitraryInsole(seed)), { seed, sizePx: 1300, tiltDeg: 9 })
+  return pngOfPixels(withAlpha(photo.image))
+}
+
+const jobs = { open, refine, trace, simulate, simulateInsole }
 export type PhotoJobs = typeof jobs
 expose(jobs)

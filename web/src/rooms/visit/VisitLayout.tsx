@@ -26,7 +26,8 @@ import { LoadStep } from './steps/LoadStep'
 import { LookStep } from './steps/LookStep'
 import { MoveStep } from './steps/MoveStep'
 import { PlanStep } from './steps/PlanStep'
-import { ShoesStep } from './steps/ShoesStep'
+import { selectPage } from './shoes/shoesSlice'
+import { ShoesDrawing, ShoesStep } from './steps/ShoesStep'
 import { StoryStep } from './steps/StoryStep'
 import { PainMap } from './story/PainMap'
 import { layersOfStep, stepName } from './stepText'
@@ -56,6 +57,7 @@ export function VisitLayout({ step }: { step: Step }) {
     dispatch(layersChosen(layersOfStep[step]))
   }, [dispatch, step])
   const [isClientShown, setClientShown] = useState(false)
+  const page = useAppSelector(selectPage)
   useVisitKeys({
     visitId,
     step,
@@ -69,11 +71,15 @@ export function VisitLayout({ step }: { step: Step }) {
     <div className={classes.visit}>
       <h1 className="unseen">Visit, {stepName[step]}</h1>
       <Trail visitId={visitId} present={step} filled={stepsFilled(fields)} cautions={reading.cautions} />
-      <div className={classes.board} data-mat={hasMat}>
+      <div className={classes.board} data-mat={hasMat} data-tall={step === 'shoes' && page === 'fit'}>
         {hasMat && (
           <div className={classes.mat}>
             {step === 'story' ? (
               <PainMap />
+            ) : step === 'shoes' ? (
+              <PartBoundary name="shelf">
+                <ShoesDrawing />
+              </PartBoundary>
             ) : (
               <VisitMat step={step} onClientShown={() => setClientShown(true)} />
             )}

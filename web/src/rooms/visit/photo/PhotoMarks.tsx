@@ -82,7 +82,7 @@ export function PhotoMarks({
   )
 }
 
-function ScaleMarks({
+export function ScaleMarks({
   isMovable,
   scale,
   px,

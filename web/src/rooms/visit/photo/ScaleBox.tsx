@@ -6,11 +6,17 @@ import { useOpenVisit } from '../visitContext'
 import classes from './PhotoRoom.module.css'
 import type { Photo } from './usePhoto'
 
+/** What the box needs to know of a photo: the scale is the same matter for a foot and for an insole. */
+export type ScaledPhoto = Pick<
+  Photo,
+  'opened' | 'scale' | 'chooseScale' | 'moveScale' | 'isTrusted' | 'trust' | 'toPlane' | 'residualPx'
+>
+
 const warnedOffMm = 10
 const uprightViews: readonly PhotoView[] = ['inner', 'innerSeated', 'rear']
 
 /** Where the millimetres come from, how far they may be trusted, and what would make them wrong. */
-export function ScaleBox({ photo, view }: { photo: Photo; view: PhotoView }) {
+export function ScaleBox({ photo, view }: { photo: ScaledPhoto; view: PhotoView }) {
   const { references } = useOpenVisit()
   const { opened, scale } = photo
   if (!opened) return null
@@ -85,7 +91,7 @@ export function ScaleBox({ photo, view }: { photo: Photo; view: PhotoView }) {
 }
 
 /** Nothing is measured before somebody, or the find itself, vouches for the scale. */
-function Trust({ photo }: { photo: Photo }) {
+function Trust({ photo }: { photo: ScaledPhoto }) {
   const { opened, scale } = photo
   if (!opened) return null
   if (scale === undefined)

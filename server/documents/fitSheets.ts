@@ -1,0 +1,55 @@
+import { neededShoe } from '@sturvo/core/fit'
+import { sides } from '@sturvo/core/side'
+import type { SvgNode } from '@sturvo/schema/feetPage'
+import { fitPages, type FitPaper } from '@sturvo/schema/fitPage'
+import { Fault, notFound } from '../http/faults'
+import type { readVisit } from '../visits/readVisit'
+
+/** Both feet over one shoe at true size, with what to look for. */
+export function fitSheets(
+  { person, practice, references, facts, reading }: Awaited<ReturnType<typeof readVisit>>,
+  shoeId: string,
+  paper: FitPaper,
+  on: string,
+): SvgNode[] {
+  const { shoes } = reading
+  const shoe = shoes.shoes.find((s) => s.reading.shoe.id === shoeId)
+  if (!shoe) throw notFound('shoe')
+  const needed = neededShoe(
+    {
+      feet: shoes.feet,
+      spacersMm: facts.spacersMm,
+      activity: shoe.reading.shoe.use === 'run' ? 'run' : 'walk',
+      priority: practice.settings.shoePriority,
+      stretchMm: references.upperStretch,
+    },
+    references,
+  )
+  const sheets = sides.flatMap((side) => {
+    const foot = shoes.feet[side]
+    const fit = shoe.fits[side]
+    return foot && fit && shoe.insole
+      ? fitPages({
+          paper,
+          fonts: { text: 'Text', heading: 'Heading' },
+          practice: practice.name,
+          client: person.name,
+          on,
+          shoe: shoe.reading.shoe.name,
+          side,
+          foot,
+          insole: shoe.insole,
+          fit,
+          needed,
+        })
+      : []
+  })
+  if (sheets.length === 0)
+    throw new Fault(
+      409,
+      'noFit',
+      'This shoe cannot be laid under a foot yet: an inner width of the shoe and length and width of a foot are missing.',
+      'shoe',
+    )
+  return sheets
+}

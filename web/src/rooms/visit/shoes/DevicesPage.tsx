@@ -1,0 +1,240 @@
+import { Button, Group, NumberInput, Select, TextInput } from '@mantine/core'
+import { IconPlus } from '@tabler/icons-react'
+import {
+  deviceKinds,
+  deviceOrder,
+  deviceReasons,
+  fadePlan,
+  volumeClasses,
+  type DeviceInShoe,
+  type SupportDevice,
+} from '@sturvo/core/support'
+import { gradeFloor } from '@sturvo/core/deformity'
+import { sides } from '@sturvo/core/side'
+import type { DeviceOnFoot } from '@sturvo/schema'
+import {
+  aspectSentence,
+  customReferral,
+  deviceKindText,
+  deviceName,
+  deviceReasonText,
+  deviceVerdictText,
+  fadeBlockText,
+  num,
+  recheckText,
+  volumeText,
+} from '@sturvo/schema/words'
+import { newId } from '../../../app/newId'
+import { useOpenVisit } from '../visitContext'
+import classes from './Devices.module.css'
+import { MmField } from './MmField'
+
+const options = <T extends string>(all: readonly T[], words: Record<T, string>) =>
+  all.map((value) => ({ value, label: words[value] }))
+
+/** Devices against every shoe of the shelf at once: depth, width, base. */
+export function DevicesPage() {
+  const { reading, record, practice } = useOpenVisit()
+  const { devices, shoes } = reading.shoes
+  const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
+  const order = deviceOrder(practice.settings.deviceSource)
+  const add = (kind: DeviceOnFoot['kind']) =>
+    record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies DeviceOnFoot })
+  return (
+    <div className={classes.page}>
+      <Group gap="xs">
+        {order.map(({ kind, needsPrescriber }) => (
+          <Button
+            key={kind}
+            size="compact-md"
+            variant="default"
+            leftSection={<IconPlus size={16} />}
+            onClick={() => add(kind)}
+          >
+            {deviceKindText[kind]}
+            {needsPrescriber ? ' (prescriber)' : ''}
+          </Button>
+        ))}
+      </Group>
+      {devices.length === 0 ? (
+        <p className={classes.soft}>
+          None. What the client wears from shoe to shoe goes here; a thing glued into one shoe is its insert.
+          Tried in this order: {order.map(({ kind }) => deviceKindText[kind]).join(', ')}.
+        </p>
+      ) : (
+        <div className={classes.scroll}>
+          <table className={classes.matrix}>
+            <thead>
+              <tr>
+                <th scope="col">in which shoes it fits</th>
+                {worn.map((shoe) => (
+                  <th key={shoe.id} scope="col">
+                    {shoe.name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {devices.map(({ device, inShoes }) => (
+                <tr key={device.id}>
+                  <th scope="row">{deviceName(device)}</th>
+                  {worn.map((shoe) => (
+                    <Cell key={shoe.id} fit={inShoes.find((f) => f.shoeId === shoe.id)} />
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {devices.map(({ device }) => (
+        <DeviceForm key={device.id} device={device} />
+      ))}
+      <p className={classes.soft}>
+        {recheckText} {customReferral}
+      </p>
+    </div>
+  )
+}
+
+function Cell({ fit }: { fit: DeviceInShoe | undefined }) {
+  if (!fit) return <td>foot length not known</td>
+  return (
+    <td data-verdict={fit.verdict}>
+      <b>{deviceVerdictText[fit.verdict]}</b>
+      {fit.aspects.map((aspect) => (
+        <span key={aspect.aspect}>{aspectSentence(aspect)}</span>
+      ))}
+    </td>
+  )
+}
+
+function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
+  const { record } = useOpenVisit()
+  const put = (part: Partial<DeviceOnFoot>) =>
+    record({
+      [`device.${id}`]: Object.fromEntries(
+        Object.entries({ ...device, ...part }).filter(([, v]) => v !== undefined),
+      ),
+    })
+  return (
+    <section className={classes.device} aria-label={deviceName(device)}>
+      <h3>{deviceName(device)}</h3>
+      <div className={classes.fields}>
+        <Select
+          label="Kind"
+          allowDeselect={false}
+          data={options(deviceKinds, deviceKindText)}
+          value={device.kind}
+          onChange={(kind) => kind && put({ kind })}
+        />
+        <Select
+          label="Volume"
+          allowDeselect={false}
+          data={options(volumeClasses, volumeText)}
+          value={device.volume}
+          onChange={(volume) => volume && put({ volume })}
+        />
+        <Select
+          label="Reason"
+          allowDeselect={false}
+          data={options(deviceReasons, deviceReasonText)}
+          value={device.reason}
+          onChange={(reason) => reason && put({ reason })}
+        />
+        <MonthField value={device.since} onPut={(since) => put({ since })} />
+        {device.kind === 'custom' && (
+          <TextInput
+            label="Prescribed by (role)"
+            placeholder="podiatrist"
+            maxLength={80}
+            defaultValue={device.prescriber ?? ''}
+            onBlur={(event) => put({ prescriber: event.currentTarget.value.trim() || undefined })}
+          />
+        )}
+        <MmField label="Thick, heel" max={40} value={device.heelMm} onPut={(heelMm) => put({ heelMm })} />
+        <MmField label="Thick, arch" max={50} value={device.archMm} onPut={(archMm) => put({ archMm })} />
+        <MmField
+          label="Thick, forefoot"
+          max={30}
+          value={device.forefootMm}
+          onPut={(forefootMm) => put({ forefootMm })}
+        />
+        <MmField
+          label="Wide, ball"
+          max={140}
+          value={device.widthBallMm}
+          onPut={(widthBallMm) => put({ widthBallMm })}
+        />
+        <MmField
+          label="Wide, heel"
+          max={110}
+          value={device.widthHeelMm}
+          onPut={(widthHeelMm) => put({ widthHeelMm })}
+        />
+        <NumberInput
+          label="Worn a day"
+          suffix=" h"
+          min={0}
+          max={24}
+          clampBehavior="strict"
+          hideControls
+          value={device.hoursPerDay ?? ''}
+          onChange={(h) => put({ hoursPerDay: typeof h === 'number' ? h : undefined })}
+        />
+      </div>
+      <Fade device={device} />
+      <Button
+        size="compact-sm"
+        variant="subtle"
+        color="gray"
+        onClick={() => record({ [`device.${id}`]: null })}
+      >
+        Take it away
+      </Button>
+    </section>
+  )
+}
+
+function MonthField({
+  value,
+  onPut,
+}: {
+  value: string | undefined
+  onPut: (value: string | undefined) => void
+}) {
+  return (
+    <TextInput
+      label="Since"
+      type="month"
+      placeholder="2026-03"
+      defaultValue={value ?? ''}
+      onBlur={(event) => {
+        const text = event.currentTarget.value.trim()
+        if (text === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(text)) onPut(text === '' ? undefined : text)
+      }}
+    />
+  )
+}
+
+function Fade({ device }: { device: Omit<SupportDevice, 'id'> }) {
+  const { reading, practice, references } = useOpenVisit()
+  const grades = sides.map((side) => gradeFloor(reading.grades[side].arch) ?? 0)
+  const plan = fadePlan(
+    device,
+    {
+      grade: Math.max(...grades),
+      isStructurallyFlat: device.reason === 'flat' || reading.cautions.effects.has('supportStays'),
+      view: practice.settings.archSupport,
+    },
+    references,
+  )
+  if (!plan.isOpen) return <p>{fadeBlockText[plan.because]}</p>
+  return (
+    <p>
+      Fades as control returns:{' '}
+      {plan.steps.map((step) => `week ${step.fromWeek}: ${num(step.hoursPerDay, 0)} h`).join(' · ')} a day.
+      Hold a step while anything is sore.
+    </p>
+  )
+}
