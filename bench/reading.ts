@@ -1,7 +1,7 @@
 import { createReader, defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { factsOf } from '@sturvo/schema'
-import { madeUpClients } from '@sturvo/demo'
+import { madeUpClients, shelves } from '@sturvo/demo'
 
 const rounds = 200
 const references = referenceValues()
@@ -14,7 +14,9 @@ function factsWith(height: number) {
     fields[`measure.${id}.left.1`] = pair[0]
     fields[`measure.${id}.right.1`] = pair[1]
   }
-  client.shoes.forEach((shoe, i) => (fields[`shoe.demoshoe${i}`] = shoe))
+  shelves[client.key]?.shoes.forEach(
+    ({ insoleOnSheet: _, ...shoe }, i) => (fields[`shoe.demoshoe${i}`] = shoe),
+  )
   fields['measure.navicularStand.left.1'] = height
   return factsOf({ fields, birthYear: 1992, day: '2026-05-04', ownedKit: client.person.kit, references })
 }

@@ -1,2 +1,3 @@
 export { seedDemo } from './seedDemo'
 export { madeUpClients } from './people'
+export { shelves } from './shoes'

@@ -200,7 +200,10 @@ async function addVisit({
     }),
   )
   const { pains = [], events = [], prints, photos = [], shelf } = visit
-  const answers: Record<string, unknown> = { ...visit.answers, ...(shelf?.spacersMm ? { spacersMm: shelf.spacersMm } : {}) }
+  const answers: Record<string, unknown> = {
+    ...visit.answers,
+    ...(shelf?.spacersMm ? { spacersMm: shelf.spacersMm } : {}),
+  }
   const measures = { ...visit.measures, ...shelf?.measures }
   const again = trialsAgain({ measures, visitId: id, seed, secondRater })
   const changes: { path: string; value: unknown }[] = [

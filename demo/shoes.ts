@@ -100,12 +100,12 @@ export const shelves: Record<string, MadeUpShelf> = {
   ansa: {
     shoes: [
       {
-        ...boots('Deck boots', 60, 264, 98),
+        ...boots('Deck boots', 60, 270, 98),
         wear: [
           { activity: 'stand', surface: 'hard', hours: 46 },
           { activity: 'walk', surface: 'hard', hours: 14 },
         ],
-        insoleOnSheet: { lengthMm: 264, ballWidthMm: 96, heelWidthMm: 64, frontShare: 0.78, lean: 0.16 },
+        insoleOnSheet: { lengthMm: 270, ballWidthMm: 97, heelWidthMm: 67, frontShare: 0.76, lean: 0.12 },
         insert: { kind: 'flat', heelMm: 4, archMm: 4, forefootMm: 4 },
         wornZones: ['innerHeel', 'innerBall'],
         size: { system: 'eu', value: 40 },
@@ -132,7 +132,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       walking('Coast path shoes', 3, 266, 101),
     ],
     measures: {
-      loadLine: [21, 34],
+      loadLine: [17, 26],
       legLine: [1, -1],
       heelWidth: [64, 65],
       forefootHeight: [26, 26],
@@ -152,10 +152,10 @@ export const shelves: Record<string, MadeUpShelf> = {
         bendStiffness: 3,
         twistStiffness: 4,
         supports: ['plate', 'firmHeelCup'],
-        innerLengthMm: 252,
-        innerWidthBallMm: 84,
-        innerWidthToesMm: 62,
-        innerWidthHeelMm: 58,
+        innerLengthMm: 254,
+        innerWidthBallMm: 85,
+        innerWidthToesMm: 66,
+        innerWidthHeelMm: 60,
         depthForefootMm: 30,
         depthArchMm: 66,
         depthHeelMm: 56,
@@ -163,7 +163,7 @@ export const shelves: Record<string, MadeUpShelf> = {
         heelBaseWidthMm: 58,
         closure: 'strap',
         size: { system: 'eu', value: 38 },
-        insoleOnSheet: { lengthMm: 252, ballWidthMm: 84, heelWidthMm: 58, frontShare: 0.62, lean: -0.16 },
+        insoleOnSheet: { lengthMm: 254, ballWidthMm: 85, heelWidthMm: 62, frontShare: 0.66, lean: -0.04 },
         wornZones: ['outerHeel', 'middleBall'],
       },
       {
@@ -222,7 +222,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       },
     ],
     measures: {
-      loadLine: [38, 15],
+      loadLine: [34, 12],
       legLine: [-2, 1],
       heelWidth: [65, 64],
       footLength: [256, 255],

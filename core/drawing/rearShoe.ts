@@ -60,8 +60,8 @@ const skin: readonly (readonly [height: number, half: number])[] = [
   [66, 31],
   [76, 33.5],
   [90, 28],
-  [112, 23],
-  [150, 27],
+  [108, 23.5],
+  [126, 24.5],
 ]
 
 /**
@@ -94,7 +94,7 @@ export function rearLeg(leg: {
     skinMm: closedCurve([...side(1), ...side(-1).reverse()], 8),
     legMm: [
       { x: leg.loadLineMm, y: 0 },
-      { x: leg.loadLineMm + tanLeg * 150 * scale, y: 150 * scale },
+      { x: leg.loadLineMm + tanLeg * 126 * scale, y: 126 * scale },
     ],
   }
 }

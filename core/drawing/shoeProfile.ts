@@ -56,7 +56,7 @@ export function shoeProfile(input: ProfileInput): ShoeProfile {
     bendMark: bendMarks(input.bendStiffness, l, rise, fore),
     insertPath: input.insert ? insertOf(input.insert, at) : [],
     lengthMm: l,
-    heightMm: Math.max(heel, fore) + (input.upper === 'boot' ? 168 : 84),
+    heightMm: Math.max(heel, fore) + (input.upper === 'boot' ? 140 : 80),
   }
 }
 
@@ -101,11 +101,11 @@ function upperOf(kind: UpperKind, at: At): { outline: Point[]; lines: Point[][] 
     const shaft: [number, number][] = [
       ...back,
       [0.03, 84],
-      [0.026, 120],
-      [0.022, 156],
-      [0.2, 158],
-      [0.375, 154],
-      [0.37, 122],
+      [0.027, 108],
+      [0.024, 134],
+      [0.2, 137],
+      [0.375, 132],
+      [0.37, 112],
       [0.385, 96],
       [0.44, 74],
       [0.53, 59],
@@ -114,9 +114,9 @@ function upperOf(kind: UpperKind, at: At): { outline: Point[]; lines: Point[][] 
       outline: [...smooth([...shaft, ...front]), ...soleLine],
       lines: [
         smooth([
-          [0.026, 132],
-          [0.2, 134],
-          [0.372, 130],
+          [0.026, 116],
+          [0.2, 119],
+          [0.372, 114],
         ]),
         smooth([
           [0.03, 20],

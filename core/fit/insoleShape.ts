@@ -60,8 +60,9 @@ export function insoleOfNumbers(
   const medial = middleBall + ball / 2
   const lateral = middleBall - ball / 2
   const at = (x: number, share: number): Point => ({ x, y: share * l })
-  const waistMedial = Math.min(medial, heel / 2) - 0.05 * ball
-  const waistLateral = (lateral - heel / 2) / 2 + 0.02 * ball
+  const waistMedial = Math.min(medial, heel / 2) - 0.03 * ball
+  // the outer border runs nearly straight from heel to ball
+  const waistLateral = -heel / 2 + (lateral + heel / 2) * 0.62
   const front = (edges.medial + edges.lateral) / 2 + 0.12 * (edges.medial - edges.lateral)
   return {
     pointsMm: closedCurve(

@@ -18,6 +18,8 @@ export type Overhang = {
   mostMm: number
   /** where that is, foot frame, mm */
   atFootMm: Point | undefined
+  /** the edge of the shoe was never measured here: nothing is concluded from it */
+  isGuessed: boolean
 }
 
 /** Where the shoe lies under the foot: its heel back behind that of the foot, shifted, turned about the heel (+ toes outward). */
@@ -95,7 +97,13 @@ export function footRows(outlineFootMm: readonly Point[]): FootRows {
  * @source spec of shoes: overhang by region and side of the axis
  */
 export function overhang(
-  input: { foot: FootRows; field: DistanceField; placing: Placing; stretchMm: number },
+  input: {
+    foot: FootRows
+    field: DistanceField
+    placing: Placing
+    stretchMm: number
+    guessed?: readonly FitRegion[]
+  },
   references: References,
 ): Overhang[] {
   const { foot, field, placing, stretchMm } = input
@@ -165,7 +173,14 @@ export function overhang(
   return fitRegions.flatMap((region, r) =>
     fitEdges.map((edge, e) => {
       const { areaMm2, mostMm, at } = found[r]![e]!
-      return { region, edge, areaMm2, mostMm, atFootMm: at }
+      return {
+        region,
+        edge,
+        areaMm2,
+        mostMm,
+        atFootMm: at,
+        isGuessed: input.guessed?.includes(region) ?? false,
+      }
     }),
   )
 }

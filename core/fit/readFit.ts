@@ -4,7 +4,16 @@ import { radToDeg } from '../units'
 import { bigToeOf, bigToePush, type BigToe, type BigToePush } from './bigToePush'
 import { distanceField, type DistanceField } from './distanceField'
 import type { InsoleShape } from './insoleShape'
-import { footRows, fromShoe, overhang, type FootRows, type Overhang, type Placing } from './overhang'
+import {
+  footRows,
+  fromShoe,
+  overhang,
+  toShoe,
+  type FitRegion,
+  type FootRows,
+  type Overhang,
+  type Placing,
+} from './overhang'
 import { spacedOutline, type SpacerWidths } from './spacedOutline'
 
 export const fitActivities = ['walk', 'run'] as const
@@ -23,7 +32,7 @@ export type WidthMargin = { innerMm: number; outerMm: number; allMm: number; atF
 export type FitReading = {
   placing: Placing
   regions: Overhang[]
-  /** in front of the longest toe along the axis, mm; undefined where the shoe does not reach beside it or its length is guessed */
+  /** in front of the longest toe along the axis, mm; negative: the toe lies so far outside; undefined where the length is guessed */
   roomMm: number | undefined
   room: 'short' | 'fits' | 'long' | undefined
   longestToeFootMm: Point
@@ -46,7 +55,14 @@ export type FitInput = {
 }
 
 /** A foot over one shoe, ready to be judged for any place of the shoe: what does not change while it is moved. */
-export type FitTable = { input: FitInput; rows: FootRows; field: DistanceField; bigToe: BigToe | undefined }
+export type FitTable = {
+  input: FitInput
+  /** degrees the rule turns the shoe about the heel before anybody nudges it */
+  ruleDeg: number
+  rows: FootRows
+  field: DistanceField
+  bigToe: BigToe | undefined
+}
 
 export function fitTable(
   input: FitInput,
@@ -54,7 +70,13 @@ export function fitTable(
   field = distanceField(input.insole.pointsMm),
 ): FitTable {
   const { outlineFootMm } = input.foot
-  return { input, rows: footRows(outlineFootMm), field, bigToe: bigToeOf(outlineFootMm, references) }
+  return {
+    input,
+    ruleDeg: input.insole.from === 'numbers' ? ballUnderBallDeg(input, references) : 0,
+    rows: footRows(outlineFootMm),
+    field,
+    bigToe: bigToeOf(outlineFootMm, references),
+  }
 }
 
 /**
@@ -66,17 +88,23 @@ export function fitTable(
  */
 export function readFit(table: FitTable, references: References, nudge = table.input.nudge): FitReading {
   const { foot, insole, stretchMm, gapMm, activity } = table.input
-  const placing = { gapMm, xMm: nudge?.xMm ?? 0, yMm: nudge?.yMm ?? 0, turnDeg: nudge?.turnDeg ?? 0 }
+  const placing = {
+    gapMm,
+    xMm: nudge?.xMm ?? 0,
+    yMm: nudge?.yMm ?? 0,
+    turnDeg: table.ruleDeg + (nudge?.turnDeg ?? 0),
+  }
   const errorMm = fitErrorMm(foot, insole, references)
   const laid = insole.pointsMm.map(fromShoe(placing))
   const longest = foot.outlineFootMm.reduce((a, p) => (p.y > a.y ? p : a))
-  const fronts = reachesAt(laid, longest.x)
-  const roomMm =
-    fronts.length === 0 || insole.guessed.includes('length') ? undefined : Math.max(...fronts) - longest.y
+  const roomMm = insole.guessed.includes('length') ? undefined : roomAt(longest, laid, table.field, placing)
   const l = table.rows.lengthMm
   return {
     placing,
-    regions: overhang({ foot: table.rows, field: table.field, placing, stretchMm }, references),
+    regions: overhang(
+      { foot: table.rows, field: table.field, placing, stretchMm, guessed: guessedRegions(insole) },
+      references,
+    ),
     roomMm,
     room: roomMm === undefined ? undefined : roomOf(roomMm, activity, references),
     longestToeFootMm: longest,
@@ -96,9 +124,52 @@ export function withSpacers(table: FitTable, spacersMm: SpacerWidths, references
   return fitTable({ ...table.input, foot: { ...table.input.foot, outlineFootMm } }, references, table.field)
 }
 
-/** The worst part of a fit. */
+/**
+ * A traced inside has an axis of its own. One drawn from widths has none that anybody measured, so it is turned about the
+ * heel until the middle of its ball lies under that of the foot.
+ */
+function ballUnderBallDeg({ foot, insole, gapMm }: FitInput, references: References): number {
+  const ys = foot.outlineFootMm.map((p) => p.y)
+  const y = references.fitBallAt * (Math.max(...ys) - Math.min(...ys))
+  const own = crossingsAt(foot.outlineFootMm, y)
+  const inside = crossingsAt(insole.pointsMm, y + gapMm)
+  if (own.length < 2 || inside.length < 2) return 0
+  const middle = (xs: readonly number[]) => (Math.min(...xs) + Math.max(...xs)) / 2
+  // + turns the toes of the shoe away from the medial side
+  return -radToDeg(Math.atan2(middle(own) - middle(inside), y + gapMm))
+}
+
+/** The worst part of a fit whose edge of the shoe is known. */
 export function worstOf(fit: Pick<FitReading, 'regions'>): Overhang {
-  return fit.regions.reduce((worst, part) => (part.mostMm > worst.mostMm ? part : worst))
+  const known = fit.regions.filter((part) => !part.isGuessed)
+  return (known.length > 0 ? known : fit.regions.map((part) => ({ ...part, mostMm: 0 }))).reduce(
+    (worst, part) => (part.mostMm > worst.mostMm ? part : worst),
+  )
+}
+
+/** Regions along which nobody measured the shoe. */
+function guessedRegions({ from, guessed }: InsoleShape): FitRegion[] {
+  if (from !== 'numbers') return []
+  return [
+    'waist',
+    ...(guessed.includes('heel') ? (['heel'] as const) : []),
+    ...(guessed.includes('ball') ? (['ball'] as const) : []),
+    ...(guessed.includes('toes') ? (['toes'] as const) : []),
+  ]
+}
+
+/** Along the axis from the tip of the toe to the front of the shoe; a tip outside the shoe has none. */
+function roomAt(
+  tip: Point,
+  laid: readonly Point[],
+  field: DistanceField,
+  placing: Placing,
+): number | undefined {
+  const inShoe = toShoe(placing)(tip)
+  const outsideMm = field.at(inShoe.x, inShoe.y)
+  if (outsideMm > 0) return -outsideMm
+  const fronts = reachesAt(laid, tip.x).filter((y) => y >= tip.y)
+  return fronts.length === 0 ? undefined : Math.min(...fronts) - tip.y
 }
 
 function fitErrorMm(foot: FitFoot, insole: InsoleShape, references: References): number {

@@ -65,7 +65,7 @@ export type FindingFacts =
   | { kind: 'squatLoss'; side: Side; trials: number; lost: number; depthPct: number | undefined }
   | { kind: 'heelRaises'; side: Side; count: number; goal: number; cannot: boolean }
   | { kind: 'grade'; side: Side; part: GradePart; grade: PartGrade; effects: GradeEffects | undefined }
-  | { kind: 'fit'; side: Side; reading: ShoeReading; fit: FitReading }
+  | { kind: 'fit'; side: Side; why: 'outside' | 'short' | 'pushesToe'; reading: ShoeReading; fit: FitReading }
   | { kind: 'base'; side: Side; base: BaseReading; inShoes: readonly { name: string; marginMm: number }[] }
   | {
       kind: 'device'

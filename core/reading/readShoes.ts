@@ -7,7 +7,6 @@ import {
   insoleOf,
   readFit,
   withSpacers,
-  worstOf,
   type DepthPart,
   type DistanceField,
   type FitFoot,
@@ -147,7 +146,11 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
   }))
   const barefoot = bySide((side) => {
     const leg = legs[side]
-    const width = facts.feet[side].numbers.heelWidth ?? facts.prints[side]?.heelWidthMm
+    const { heelWidth } = facts.feet[side].numbers
+    // barefoot, what touches the ground is the pad, a little narrower than the heel
+    const width =
+      facts.prints[side]?.heelWidthMm ??
+      (heelWidth === undefined ? undefined : heelWidth * references.contactOfHeel)
     return leg && width !== undefined
       ? baseUnderLeg(leg, { halfWidthMm: width / 2, flareMm: 0, stackMm: 0 }, facts.bodyMassKg, references)
       : undefined
@@ -263,8 +266,8 @@ function findingsOf({
   const findings = shoes.flatMap(({ reading, fits, verdict }): Finding[] => {
     const { shoe } = reading
     if (shoe.isRetired || shoe.isGhost) return []
-    const outside = verdict.against.some(
-      (r) => r.kind === 'outside' || r.kind === 'pushesToe' || r.kind === 'short',
+    const reason = verdict.against.find(
+      (r) => r.kind === 'outside' || r.kind === 'short' || r.kind === 'pushesToe',
     )
     const base = {
       id: `shoe.${shoe.id}`,
@@ -272,11 +275,11 @@ function findingsOf({
       weight: 0.4 + 0.5 * reading.hoursShare,
       sure: undefined,
     }
-    if (outside) {
-      const side = sides
-        .filter((s) => fits[s])
-        .sort((a, b) => worstOf(fits[b]!).mostMm - worstOf(fits[a]!).mostMm)[0]!
-      return [{ ...base, kind: 'fit', side, reading, fit: fits[side]!, concern: 'work' }]
+    if (reason) {
+      const fit = fits[reason.side]
+      return fit
+        ? [{ ...base, kind: 'fit', side: reason.side, why: reason.kind, reading, fit, concern: 'work' }]
+        : []
     }
     if (reading.isNarrow || reading.isTallLever)
       return [{ ...base, kind: 'shoe', reading, concern: reading.isNarrow ? 'work' : 'watch' }]
@@ -284,16 +287,18 @@ function findingsOf({
   })
   for (const side of sides) {
     const base = barefoot[side]
-    if (base && needsBase[side] && base.marginMm < 0)
+    const inShoes = shoes.flatMap((s) =>
+      s.bases[side] && !s.reading.shoe.isRetired && !s.reading.shoe.isGhost
+        ? [{ name: s.reading.shoe.name, marginMm: s.bases[side].marginMm }]
+        : [],
+    )
+    const isBeside = [base, ...inShoes].some((b) => b !== undefined && b.marginMm < 0)
+    if (base && needsBase[side] && isBeside)
       findings.push({
         kind: 'base',
         side,
         base,
-        inShoes: shoes.flatMap((s) =>
-          s.bases[side] && !s.reading.shoe.isRetired && !s.reading.shoe.isGhost
-            ? [{ name: s.reading.shoe.name, marginMm: s.bases[side].marginMm }]
-            : [],
-        ),
+        inShoes,
         id: `base.${side}`,
         step: 'shoes',
         concern: 'work',

@@ -56,7 +56,7 @@ export type VerdictInput = {
 export function shoeVerdict(input: VerdictInput, references: References): ShoeVerdict {
   const { reading } = input
   const { shoe } = reading
-  const outside = sides.flatMap((side) => outsideOf(side, input.fits[side], references))
+  const outside = worseSides(sides.flatMap((side) => outsideOf(side, input.fits[side], references)))
   const bases = sides.flatMap((side): VerdictReason[] => {
     const base = input.bases[side]
     if (!base || !input.needsBase[side]) return []
@@ -118,6 +118,23 @@ function outsideOf(side: Side, fit: FitReading | undefined, references: Referenc
   if (fit.roomMm !== undefined && fit.room === 'long')
     reasons.push({ kind: 'long', side, roomMm: fit.roomMm })
   return reasons
+}
+
+/** Both feet in one shoe say much the same: of each kind, the foot that has it worse speaks. */
+function worseSides(reasons: readonly VerdictReason[]): VerdictReason[] {
+  const most = (r: VerdictReason) =>
+    r.kind === 'outside'
+      ? r.part.mostMm
+      : r.kind === 'pushesToe'
+        ? r.extraDeg
+        : r.kind === 'short'
+          ? -r.roomMm
+          : r.kind === 'long'
+            ? r.roomMm
+            : 0
+  return reasons.filter(
+    (r) => !reasons.some((other) => other !== r && other.kind === r.kind && most(other) > most(r)),
+  )
 }
 
 function isMuch(

@@ -335,6 +335,7 @@ export const referenceTable = {
   ...group('shoes', {
     tallStack: [20, 'mm', def, 'stack above this with little drop is a tall lever'],
     lowDrop: [4, 'mm', def, 'drop below this counts as low'],
+    contactOfHeel: [0.84, '', def, 'width of the heel pad on the ground as a part of the heel'],
     contactOfOutline: [0.92, '', def, 'width of the print as a part of the standing outline'],
     weightCuts: [50, 'g', 'Esculier et al. 2015', 'step between the weight scores, from 125 g'],
     stackCuts: [6, 'mm', 'Esculier et al. 2015', 'step between the stack scores, from 8 mm'],

@@ -351,33 +351,47 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
       const worst = worstOf(fit)
       const push =
         fit.push && fit.push.extraDeg >= 1 ? ` · pushes the big toe ${num(fit.push.extraDeg, 0)}°` : ''
-      const room = fit.roomMm === undefined ? '' : ` · ${num(fit.roomMm, 0)} mm in front`
+      const room =
+        fit.roomMm === undefined
+          ? ''
+          : fit.roomMm < 0
+            ? ' · toes outside'
+            : ` · ${num(fit.roomMm, 0)} mm in front`
       return {
-        sentence: [
-          `${reading.shoe.name}: the `,
-          { side: f.side },
-          ' foot reaches ',
-          strong(`${num(worst.mostMm)} mm out`),
-          `, ${placeName(worst)}.`,
-        ],
+        sentence:
+          f.why === 'pushesToe'
+            ? [
+                `${reading.shoe.name} pushes the `,
+                { side: f.side },
+                ' big toe ',
+                strong(`${num(fit.push?.extraDeg ?? 0, 0)}° further`),
+                '.',
+              ]
+            : f.why === 'short'
+              ? [
+                  `${reading.shoe.name}: `,
+                  strong(`only ${num(Math.max(0, fit.roomMm ?? 0), 0)} mm`),
+                  ' in front of the ',
+                  { side: f.side },
+                  ' toes.',
+                ]
+              : [
+                  `${reading.shoe.name}: the `,
+                  { side: f.side },
+                  ' foot reaches ',
+                  strong(`${num(worst.mostMm)} mm out`),
+                  `, ${placeName(worst)}.`,
+                ],
         detail: `± ${num(fit.errorMm)} mm${room}${push} · worn ${pct(reading.hoursShare)} of the hours`,
         evidence: `Own outline over the inside of the shoe, heel backs ${num(fit.placing.gapMm, 0)} mm apart, ${num(shipped.upperStretch, 0)} mm stretch allowed.`,
       }
     }
     case 'base':
       return {
-        sentence: [
-          'The ',
-          { side: f.side },
-          ' leg stands ',
-          strong(`${num(-f.base.marginMm, 0)} mm beside`),
-          ' the base of its heel.',
-        ],
+        sentence: besideSentence(f),
         detail: [
-          `a base ${num(f.base.neededFlareMm, 0)} mm further in would hold it`,
-          ...f.inShoes
-            .slice(0, 2)
-            .map((s) => `${s.name} ${s.marginMm < 0 ? '−' : '+'}${num(Math.abs(s.marginMm), 0)} mm`),
+          `barefoot ${signed(f.base.marginMm)} mm`,
+          ...f.inShoes.slice(0, 3).map((s) => `${s.name} ${signed(s.marginMm)} mm`),
         ].join(' · '),
         evidence: `Line of the leg carried on to the ground, against the inner edge of the heel; ${num(shipped.baseMargin, 0)} mm margin wanted.${f.base.tippingNm ? ` On one leg ${num(f.base.tippingNm)} Nm tip it inwards.` : ''}`,
       }
@@ -424,6 +438,26 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
       }
     }
   }
+}
+
+/** The leg beside its base, barefoot or in the first shoe in which it is. */
+function besideSentence(f: Extract<Finding, { kind: 'base' }>): Rich {
+  const shoe = f.inShoes.find((s) => s.marginMm < 0)
+  return f.base.marginMm < 0 || !shoe
+    ? [
+        'The ',
+        { side: f.side },
+        ' leg stands ',
+        strong(`${num(-f.base.marginMm, 0)} mm beside`),
+        ' the base of its heel.',
+      ]
+    : [
+        `In ${shoe.name} the `,
+        { side: f.side },
+        ' leg stands ',
+        strong(`${num(-shoe.marginMm, 0)} mm beside`),
+        ' the base.',
+      ]
 }
 
 function margin(mm: number | undefined): string {

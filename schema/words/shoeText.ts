@@ -65,7 +65,7 @@ export function reasonText(reason: VerdictReason): string {
       return `pushes the ${reason.side} big toe ${num(reason.extraDeg, 0)}° further (± ${num(reason.errorDeg, 0)}°)`
     case 'short':
       return reason.roomMm < 0
-        ? `${reason.side} toes reach ${num(-reason.roomMm, 0)} mm beyond the front`
+        ? `no room in front: the ${reason.side} toes lie outside`
         : `only ${num(reason.roomMm, 0)} mm in front of the ${reason.side} toes`
     case 'long':
       return `${num(reason.roomMm, 0)} mm in front of the ${reason.side} toes: long`

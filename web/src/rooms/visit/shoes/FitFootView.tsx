@@ -12,7 +12,7 @@ import { notMoved, type Fitting } from './useFitting'
 
 export const fitSizeMm = { width: 620, height: 306 }
 const heelLineMm = 288
-const axisXMm: Record<Side, number> = { left: 205, right: 415 }
+const axisXMm: Record<Side, number> = { left: 178, right: 442 }
 const stepMm = 0.5
 const largeStepMm = 2
 const stepDeg = 0.25
@@ -192,7 +192,7 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
   if (!fit) return null
   const sign = medialSignImage(side)
   const out = fit.regions.flatMap((part) => {
-    if (!part.atFootMm || part.mostMm < labelFromMm) return []
+    if (!part.atFootMm || part.mostMm < labelFromMm || part.isGuessed) return []
     return [
       { at: place(part.atFootMm), isRight: (part.edge === 'inner' ? 1 : -1) * sign > 0, mm: part.mostMm },
     ]
@@ -226,7 +226,7 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
           </g>
         )
       })}
-      {fit.roomMm !== undefined && (
+      {fit.roomMm !== undefined && fit.roomMm >= 0 && (
         <g>
           <path
             d={`M${tip.x} ${tip.y}V${tip.y - fit.roomMm}m-3 0h6M${tip.x - 3} ${tip.y}h6`}
@@ -245,7 +245,7 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
           textAnchor={sign > 0 ? 'start' : 'end'}
           fill="var(--oxide)"
         >
-          big toe {num(fit.push.extraDeg, 0)}° further
+          toe pushed {num(fit.push.extraDeg, 0)}°
         </text>
       )}
     </g>

@@ -135,15 +135,26 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
               placeName({ region, edge }),
               (fit) => {
                 const part = partOf(fit, region, edge)!
-                return part.mostMm < 0.05 ? 'inside' : `${num(part.mostMm)} mm · ${num(part.areaMm2, 0)} mm²`
+                return part.isGuessed
+                  ? 'shoe not measured here'
+                  : part.mostMm < 0.05
+                    ? 'inside'
+                    : `${num(part.mostMm)} mm · ${num(part.areaMm2, 0)} mm²`
               },
-              (fit) => partOf(fit, region, edge)!.mostMm > references.fitOutside,
+              (fit) => {
+                const part = partOf(fit, region, edge)!
+                return !part.isGuessed && part.mostMm > references.fitOutside
+              },
             ),
           )}
           {row(
             'room in front of the longest toe',
             (fit) =>
-              fit.roomMm === undefined ? 'length not known' : `${num(fit.roomMm, 0)} mm${roomText(fit.room)}`,
+              fit.roomMm === undefined
+                ? 'length not known'
+                : fit.roomMm < 0
+                  ? `none, ${num(-fit.roomMm, 0)} mm outside`
+                  : `${num(fit.roomMm, 0)} mm${roomText(fit.room)}`,
             (fit) => fit.room === 'short',
           )}
           {row(

@@ -9,8 +9,8 @@ import { useOpenVisit } from '../visitContext'
 import classes from './Ground.module.css'
 
 const columnMm = 128
-const heightMm = 208
-const groundMm = 168
+const heightMm = 212
+const groundMm = 174
 const usualHeelMm = 63
 const usualLengthMm = 252
 

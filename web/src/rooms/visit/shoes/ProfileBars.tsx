@@ -22,13 +22,15 @@ export function ProfileBars({
             <dt>
               {words.name}{' '}
               <b>
-                {num(row.mean)}
+                {row.mean < 0 ? '−' : ''}
+                {num(Math.abs(row.mean))}
                 {words.unit}
               </b>
               {changed && (
                 <b className={classes.then}>
                   {' '}
-                  → {num(other.mean)}
+                  → {other.mean < 0 ? '−' : ''}
+                  {num(Math.abs(other.mean))}
                   {words.unit}
                 </b>
               )}

@@ -59,8 +59,9 @@ export function ShelfPanel() {
               · worn most: <b>{shelf.mostWorn.shoe.name}</b>, {pct(shelf.mostWorn.hoursShare)}
             </>
           )}
-          {shelf.narrowShare !== undefined &&
-            ` · ${pct(shelf.narrowShare)} of them in shoes narrower than the foot`}
+          {shelf.narrowShare !== undefined && (
+            <small>{pct(shelf.narrowShare)} of them in shoes narrower than the foot</small>
+          )}
         </p>
         <div className={classes.buttons}>
           {whatIf ? (

@@ -20,6 +20,7 @@ export type ShelfViewProps = {
 const usualWidthPx = 900 // before the place is measured
 const gapMm = 36
 const [leastScale, mostScale] = [0.42, 0.78] // screen pixels a mm
+const mostHeightPx = 102 // the profile below has to stay in sight
 const roomTop = 62 // below the ground line: names stand between
 const roomHeight = 20
 const stepH = 1
@@ -31,7 +32,8 @@ export function ShelfView(props: ShelfViewProps) {
   const width = Math.max(box.width, 320) || usualWidthPx
   const lengths = shoes.map((r) => outerLengthMm(r.shoe))
   const allMm = lengths.reduce((sum, l) => sum + l + gapMm, 0)
-  const scale = Math.min(mostScale, Math.max(leastScale, width / Math.max(allMm, 1)))
+  const tallest = Math.max(...shoes.map(heightOf), 1)
+  const scale = Math.min(mostScale, mostHeightPx / tallest, Math.max(leastScale, width / Math.max(allMm, 1)))
   const drawnWidth = Math.max(width, allMm * scale)
   const slack = (drawnWidth - allMm * scale) / Math.max(1, shoes.length)
   const ground = Math.max(...shoes.map((r) => heightOf(r) * scale), 60) + 6
@@ -112,7 +114,7 @@ export function ShelfView(props: ShelfViewProps) {
 }
 
 function heightOf({ shoe }: ShoeReading): number {
-  return Math.max(shoe.stackHeelMm ?? 20, shoe.stackForefootMm ?? 12) + (shoe.closure === 'boot' ? 166 : 82)
+  return Math.max(shoe.stackHeelMm ?? 20, shoe.stackForefootMm ?? 12) + (shoe.closure === 'boot' ? 140 : 80)
 }
 
 function hoursText(hours: number | undefined): string {
@@ -153,14 +155,14 @@ function StackNumbers({
   if (stackHeelMm === undefined || stackForefootMm === undefined) return null
   const length = outerLengthMm(reading.shoe) * scale
   const numbers = [
-    { share: 0.12, mm: stackHeelMm },
-    { share: 0.66, mm: stackForefootMm },
+    { share: 0.1, mm: stackHeelMm },
+    { share: 0.57, mm: stackForefootMm },
   ]
   return (
     <g fontSize="12" fontWeight="700" fill="var(--ink)" textAnchor="middle">
       {numbers.map(({ share, mm }) => {
         // a thin sole has no room for its number: it stands above it
-        const isInside = mm * scale > 13
+        const isInside = mm * scale > 16
         return (
           <text
             key={share}
