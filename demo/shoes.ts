@@ -195,7 +195,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       {
         ...boots('Bee yard boots', 34, 268, 103),
         depthArchMm: 70,
-        heelBaseWidthMm: 66,
+        heelBaseWidthMm: 48,
         insert: { kind: 'flat', heelMm: 3, archMm: 3, forefootMm: 3 },
       },
       {
@@ -222,7 +222,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       },
     ],
     measures: {
-      loadLine: [34, 12],
+      loadLine: [27, 12],
       legLine: [-2, 1],
       heelWidth: [65, 64],
       footLength: [256, 255],

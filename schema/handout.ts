@@ -4,6 +4,7 @@ import type { FigureId } from '@sturvo/core/training'
 import { cautionText, roleText } from './words/cautionText'
 import { clientWords, findingWords } from './words/findingText'
 import { plain } from './words/rich'
+import { shoeVerdicts } from './words/shoeText'
 import { careText, doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
@@ -19,6 +20,10 @@ export type Handout = {
   drills: { name: string; dose: string; cue: string; slip: string; figure: FigureId }[]
   care: string[]
   shoes: { weeks: string; minutes: string; where: string }[]
+  /** in which shoe the new minutes are walked; undefined where none on the shelf fits */
+  newShoe: string | undefined
+  /** what to do with each shoe that is worn */
+  verdicts: string[]
   spacing: string
   tooMuch: readonly string[]
 }
@@ -76,6 +81,8 @@ export function handoutOf(input: {
       minutes: `${w.minutesPerDay} min a day, ${w.wearingDays} days, at most ${w.mostInOneGoMin} in one go${w.isLighter ? ' · lighter' : ''}`,
       where: surfaceText[w.surface],
     })),
+    newShoe: reading.newShoe?.reading.shoe.name,
+    verdicts: shoeVerdicts(reading),
     spacing: spacingText(reading.spacing),
     tooMuch: tooMuchText,
   }

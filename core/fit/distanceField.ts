@@ -5,6 +5,7 @@ export type DistanceField = { at: (x: number, y: number) => number }
 
 const cellMm = 1
 const reachMm = 60 // a foot never reaches further out of a shoe; beyond, the distance is only a lower limit
+const roundingMm = 0.01 // far above what 32 bits lose: the answer must not depend on which cell was asked for first
 const deepMm = 12 // inside, the exact distance matters near the edge only
 
 /**
@@ -37,7 +38,7 @@ export function distanceField(ring: readonly Point[]): DistanceField {
     let most = isIn ? deepMm : reachMm
     // a neighbour's distance differs by no more than the way to it
     for (const beside of [grid[k - 1], grid[k + 1], grid[k - wide], grid[k + wide]])
-      if (beside !== undefined && !Number.isNaN(beside)) most = Math.min(most, Math.abs(beside) + cellMm)
+      if (beside !== undefined && !Number.isNaN(beside)) most = Math.min(most, Math.abs(beside) + cellMm + roundingMm)
     const far = nearest(line, x, bottom + j * cellMm, most)
     return (grid[k] = isIn ? -far : far)
   }

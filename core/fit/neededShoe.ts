@@ -4,7 +4,9 @@ import type { References } from '../reference'
 import { sides, type BySide } from '../side'
 import { radToDeg } from '../units'
 import type { DepthPart } from './depthBudget'
-import type { FitActivity, FitFoot } from './readFit'
+import { insoleOfNumbers } from './insoleShape'
+import type { FitEdge, Overhang } from './overhang'
+import { fitTable, readFit, type FitActivity, type FitFoot, type FitReading } from './readFit'
 import { spacedOutline, type SpacerWidths } from './spacedOutline'
 
 export const shoePriorities = ['lowStackFirst', 'zeroDropFirst'] as const
@@ -54,22 +56,99 @@ export function neededShoe(
     needOf(outline, roomMm + references.fitGap, input.stretchMm, references),
   )
   const most = (of: (n: OneNeed) => number) => Math.max(...needs.map(of))
-  const [ballInner, ballOuter] = [most((n) => n.ball.medial), most((n) => n.ball.lateral)]
-  const [toesInner, toesOuter] = [most((n) => n.toes.medial), most((n) => n.toes.lateral)]
-  const innerLengthMm = most((n) => n.lengthMm)
-  const along = (references.fitToesAt - references.fitBallAt) * innerLengthMm
   const isLow = input.priority === 'lowStackFirst'
+  const first: Inside = {
+    lengthMm: most((n) => n.lengthMm),
+    heelMm: most((n) => n.heel.medial + n.heel.lateral),
+    ball: { medial: most((n) => n.ball.medial), lateral: most((n) => n.ball.lateral) },
+    toes: { medial: most((n) => n.toes.medial), lateral: most((n) => n.toes.lateral) },
+  }
+  const tables = (inside: Inside) =>
+    outlines.map((outlineFootMm) => {
+      const insole = insoleOfNumbers(measuresOf(inside, references), undefined, references)!
+      return fitTable(
+        {
+          foot: { outlineFootMm, from: 'traced' },
+          insole,
+          stretchMm: input.stretchMm,
+          gapMm: references.fitGap,
+          activity: input.activity,
+        },
+        references,
+      )
+    })
+  let inside = first
+  for (let round = 0; round < rounds; round++) {
+    const grown = grownBy(
+      inside,
+      tables(inside).map((table) => readFit(table, references)),
+      roomMm,
+      references,
+    )
+    if (!grown) break
+    inside = grown
+  }
   return {
-    innerLengthMm,
-    innerWidthBallMm: ballInner + ballOuter,
-    innerWidthToesMm: toesInner + toesOuter,
-    innerWidthHeelMm: most((n) => n.heel.medial + n.heel.lateral),
-    taperInnerDeg: radToDeg(Math.atan2(Math.max(0, ballInner - toesInner), along)),
-    taperOuterDeg: radToDeg(Math.atan2(Math.max(0, ballOuter - toesOuter), along)),
+    ...measuresOf(inside, references),
     stackMostMm: isLow ? references.wantedStackMm : references.wantedStackZero,
     dropMostMm: isLow ? references.wantedDropMm : references.wantedDropZero,
     bendMost: references.wantedBend,
     depthForefootMm: input.forefootStackMm,
+  }
+}
+
+const rounds = 16 // each leaves a part of what was still out; more change less than a tape can measure
+const closeEnoughMm = 0.4
+
+/** How far the inside reaches to both sides, mm. */
+type Inside = { lengthMm: number; heelMm: number; ball: Reach; toes: Reach }
+
+function measuresOf({ lengthMm, heelMm, ball, toes }: Inside, references: References) {
+  const along = (references.fitToesAt - references.fitBallAt) * lengthMm
+  const lean = (from: number, to: number) => radToDeg(Math.atan2(from - to, along))
+  return {
+    innerLengthMm: lengthMm,
+    innerWidthBallMm: ball.medial + ball.lateral,
+    innerWidthToesMm: toes.medial + toes.lateral,
+    innerWidthHeelMm: heelMm,
+    taperInnerDeg: lean(ball.medial, toes.medial),
+    taperOuterDeg: lean(ball.lateral, toes.lateral),
+  }
+}
+
+/** The inside grown where a foot still reaches out or has no room; undefined where both feet fit. */
+function grownBy(
+  inside: Inside,
+  fits: readonly FitReading[],
+  roomMm: number,
+  references: References,
+): Inside | undefined {
+  const parts = (edge: FitEdge, isOf: (part: Overhang, share: number) => boolean) =>
+    Math.max(
+      0,
+      ...fits.flatMap((fit) =>
+        fit.regions
+          .filter((p) => p.edge === edge && isOf(p, (p.atFootMm?.y ?? 0) / fit.longestToeFootMm.y))
+          .map((p) => p.mostMm),
+      ),
+    )
+  const isHeel = (p: Overhang) => p.region === 'heel'
+  // the little toe lies nearer to the row of the ball than to that of the toes
+  const isBall = (p: Overhang, share: number) =>
+    p.region === 'ball' || (p.region === 'toes' && share < halfway)
+  const isToes = (p: Overhang, share: number) => p.region === 'toes' && share >= halfway
+  const halfway = (references.fitBallAt + references.fitToesAt) / 2 + 0.05
+  const short = Math.max(...fits.map((fit) => (fit.roomMm === undefined ? 0 : roomMm - fit.roomMm)))
+  const heel = Math.max(parts('inner', isHeel), parts('outer', isHeel))
+  const [ballIn, ballOut] = [parts('inner', isBall), parts('outer', isBall)]
+  const [toesIn, toesOut] = [parts('inner', isToes), parts('outer', isToes)]
+  if (Math.max(short, heel, ballIn, ballOut, toesIn, toesOut) < closeEnoughMm) return undefined
+  return {
+    // the rounded front bites into the toes beside the longest one
+    lengthMm: inside.lengthMm + Math.max(0, short) * 0.6 + Math.max(toesIn, toesOut) * 0.3,
+    heelMm: inside.heelMm + heel,
+    ball: { medial: inside.ball.medial + ballIn, lateral: inside.ball.lateral + ballOut },
+    toes: { medial: inside.toes.medial + toesIn, lateral: inside.toes.lateral + toesOut },
   }
 }
 

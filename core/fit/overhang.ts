@@ -123,8 +123,8 @@ export function overhang(
   }
   const beyond = (x: number, y: number) =>
     field.at((x - dx) * c - (y - dy) * s, (x - dx) * s + (y - dy) * c) - stretchMm
-  const note = (x: number, y: number, mm: number, region: number) => {
-    const cell = found[region]![x > 0 ? 0 : 1]!
+  const note = (x: number, y: number, mm: number, region: number, edge: number) => {
+    const cell = found[region]![edge]!
     if (mm > cell.mostMm) {
       cell.mostMm = mm
       cell.at = { x, y }
@@ -147,7 +147,7 @@ export function overhang(
         const step = (b - a) / steps
         const edge = (a + b) / 2 > 0 ? 0 : 1
         let before = beyond(a, y)
-        note(a, y, before, region)
+        note(a, y, before, region, edge)
         let length = 0
         for (let k = 0; k < steps;) {
           // the distance changes no faster than one walks: deep inside, the edge is not near
@@ -158,7 +158,7 @@ export function overhang(
           if (before > 0 && now > 0) length += step
           // crosses the edge of the shoe between the two
           else if (before > 0 !== now > 0) length += (step * Math.max(before, now)) / Math.abs(now - before)
-          if (now > 0) note(x, y, now, region)
+          if (now > 0) note(x, y, now, region, edge)
           before = now
           k = next
         }
@@ -168,7 +168,7 @@ export function overhang(
   }
   for (const p of foot.outlineFootMm) {
     const mm = beyond(p.x, p.y)
-    if (mm > 0) note(p.x, p.y, mm, regionAt(p.y))
+    if (mm > 0) note(p.x, p.y, mm, regionAt(p.y), p.x > 0 ? 0 : 1)
   }
   return fitRegions.flatMap((region, r) =>
     fitEdges.map((edge, e) => {

@@ -31,6 +31,7 @@ export type WidthMargin = { innerMm: number; outerMm: number; allMm: number; atF
 
 export type FitReading = {
   placing: Placing
+  activity: FitActivity
   regions: Overhang[]
   /** in front of the longest toe along the axis, mm; negative: the toe lies so far outside; undefined where the length is guessed */
   roomMm: number | undefined
@@ -101,6 +102,7 @@ export function readFit(table: FitTable, references: References, nudge = table.i
   const l = table.rows.lengthMm
   return {
     placing,
+    activity,
     regions: overhang(
       { foot: table.rows, field: table.field, placing, stretchMm, guessed: guessedRegions(insole) },
       references,
@@ -183,11 +185,15 @@ function fitErrorMm(foot: FitFoot, insole: InsoleShape, references: References):
   return Math.hypot(own, shoe)
 }
 
+/** Least and most room wanted in front of the longest toe, mm. */
+export function roomGoal(activity: FitActivity, references: References): readonly [number, number] {
+  return activity === 'run'
+    ? [references.roomRunLow, references.roomRunHigh]
+    : [references.roomWalkLow, references.roomWalkHigh]
+}
+
 function roomOf(roomMm: number, activity: FitActivity, references: References): 'short' | 'fits' | 'long' {
-  const [least, most] =
-    activity === 'run'
-      ? [references.roomRunLow, references.roomRunHigh]
-      : [references.roomWalkLow, references.roomWalkHigh]
+  const [least, most] = roomGoal(activity, references)
   return roomMm < least ? 'short' : roomMm > most ? 'long' : 'fits'
 }
 

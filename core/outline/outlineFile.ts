@@ -105,10 +105,12 @@ function pathsIn(element: SvgElement): string[] {
   })
 }
 
+const textOf = (value: unknown) => (typeof value === 'string' ? value : '')
+
 /** Millimetres of one unit of the path. */
 function scaleOf(svg: SvgElement): number {
-  const width = /^([\d.]+)\s*(mm|cm|in|px|)$/.exec(String(svg['@width'] ?? ''))
-  const box = String(svg['@viewBox'] ?? '')
+  const width = /^([\d.]+)\s*(mm|cm|in|px|)$/.exec(textOf(svg['@width']))
+  const box = textOf(svg['@viewBox'])
     .trim()
     .split(/[\s,]+/)
     .map(Number)

@@ -17,7 +17,8 @@ import { readGrades, type GradesReading } from './readGrades'
 import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
 import { readMove, triedNumber } from './readMove'
-import { readShoes, type ShoesReading } from './readShoes'
+import { newShoe } from './newShoe'
+import { readShoes, type ShoeOnFeet, type ShoesReading } from './readShoes'
 import { stiffestToe } from './readToes'
 import { relevance } from './relevance'
 import { signsOf } from './signs'
@@ -33,6 +34,8 @@ export type VisitReading = {
   grades: BySide<GradesReading>
   shelf: ShelfReading
   shoes: ShoesReading
+  /** the shoe in which the new minutes of the transition are walked */
+  newShoe: ShoeOnFeet | undefined
   deficits: Deficits
   /** undefined while a stop blocks it */
   plan: TrainingPlan | undefined
@@ -142,6 +145,7 @@ export function read(
     grades,
     shelf: shoes.shelf,
     shoes,
+    newShoe: newShoe(shoes.shoes, references),
     deficits,
     plan,
     spacing: spacingOf(facts, cautions, references),

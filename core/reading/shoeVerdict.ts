@@ -1,4 +1,12 @@
-import { depthPlaces, worstOf, type DepthPart, type DepthPlace, type FitReading, type Overhang } from '../fit'
+import {
+  depthPlaces,
+  roomGoal,
+  worstOf,
+  type DepthPart,
+  type DepthPlace,
+  type FitReading,
+  type Overhang,
+} from '../fit'
 import type { ShoeReading, VerdictChoice } from '../footwear'
 import type { BaseReading } from '../ground'
 import type { References } from '../reference'
@@ -113,12 +121,16 @@ function outsideOf(side: Side, fit: FitReading | undefined, references: Referenc
   if (part.mostMm - fit.errorMm > references.fitOutside) reasons.push({ kind: 'outside', side, part })
   if (fit.push && fit.push.extraDeg > Math.max(references.pushCounts, fit.push.errorDeg))
     reasons.push({ kind: 'pushesToe', side, extraDeg: fit.push.extraDeg, errorDeg: fit.push.errorDeg })
-  if (fit.roomMm !== undefined && fit.room === 'short')
+  const { errorMm } = fit
+  const [least, most] = roomGoal(fit.activity, references)
+  if (fit.roomMm !== undefined && fit.roomMm + errorMm < least)
     reasons.push({ kind: 'short', side, roomMm: fit.roomMm })
-  if (fit.roomMm !== undefined && fit.room === 'long')
+  if (fit.roomMm !== undefined && fit.roomMm - errorMm > most)
     reasons.push({ kind: 'long', side, roomMm: fit.roomMm })
   return reasons
 }
+
+const tellingFirst: readonly VerdictReason['kind'][] = ['outside', 'pushesToe', 'short', 'long']
 
 /** Both feet in one shoe say much the same: of each kind, the foot that has it worse speaks. */
 function worseSides(reasons: readonly VerdictReason[]): VerdictReason[] {
@@ -132,9 +144,9 @@ function worseSides(reasons: readonly VerdictReason[]): VerdictReason[] {
           : r.kind === 'long'
             ? r.roomMm
             : 0
-  return reasons.filter(
-    (r) => !reasons.some((other) => other !== r && other.kind === r.kind && most(other) > most(r)),
-  )
+  return reasons
+    .filter((r) => !reasons.some((other) => other !== r && other.kind === r.kind && most(other) > most(r)))
+    .sort((a, b) => tellingFirst.indexOf(a.kind) - tellingFirst.indexOf(b.kind))
 }
 
 function isMuch(

@@ -8,7 +8,7 @@ import {
   type InsoleShape,
   type NeededShoe,
 } from '@sturvo/core/fit'
-import { boundsOf, type Point } from '@sturvo/core/geometry'
+import { boundsOf, closedCurve, type Point } from '@sturvo/core/geometry'
 import { medialSignImage, type Side } from '@sturvo/core/side'
 import { node, type SvgNode } from '../feetPage/svgNode'
 import { paper, text, wrapped } from '../feetPage/pageParts'
@@ -40,6 +40,7 @@ const edgeMm = 7 // printers leave a rim white
 const overlapMm = 12 // of two sheets that are glued together
 const columnMm = 72
 const checkMm = 100
+const drawnPerSpan = 4 // a stored line has corners where it was thinned; it is drawn smooth through the same points
 
 /**
  * One foot over the inside of one shoe at true size; on two sheets where it is longer than the paper.
@@ -87,14 +88,14 @@ export function fitPages(input: FitPageInput): SvgNode[] {
         }),
       ),
       node('path', {
-        d: svgPath(laid.map(place)),
+        d: svgPath(closedCurve(laid, drawnPerSpan).map(place)),
         fill: 'none',
         stroke: paper.soft,
         'stroke-width': 1,
         'stroke-dasharray': '6 4',
       }),
       node('path', {
-        d: svgPath(input.foot.outlineFootMm.map(place)),
+        d: svgPath(closedCurve(input.foot.outlineFootMm, drawnPerSpan).map(place)),
         fill: 'none',
         stroke: paper[input.side],
         'stroke-width': 1.4,
@@ -108,14 +109,15 @@ export function fitPages(input: FitPageInput): SvgNode[] {
 
 function labels({ fit }: FitPageInput, place: (p: Point) => Point, sign: 1 | -1): SvgNode[] {
   return fit.regions.flatMap((part) => {
-    if (!part.atFootMm || part.mostMm < 1) return []
+    if (!part.atFootMm || part.mostMm < 1 || part.isGuessed) return []
     const at = place(part.atFootMm)
-    const outwards = (part.edge === 'inner' ? 1 : -1) * sign
+    // inside the shoe, where the paper is white
+    const inwards = (part.edge === 'inner' ? -1 : 1) * sign
     return [
-      text(at.x + outwards * 12, at.y + 3, `${num(part.mostMm)} mm out`, {
+      text(at.x + inwards * (part.mostMm + 5) * ptPerMm, at.y + 3, `${num(part.mostMm)} mm out`, {
         size: 8,
         fill: paper.oxide,
-        anchor: outwards > 0 ? 'start' : 'end',
+        anchor: inwards > 0 ? 'start' : 'end',
       }),
     ]
   })
@@ -130,21 +132,24 @@ function column(input: FitPageInput, x: number): SvgNode[] {
     worst.mostMm >= 1
       ? `${num(worst.mostMm)} mm out at most: ${placeName(worst)}`
       : 'the foot lies inside the shoe',
-    fit.roomMm === undefined ? '' : `${num(fit.roomMm, 0)} mm in front of the longest toe`,
+    fit.roomMm === undefined
+      ? ''
+      : fit.roomMm < 0
+        ? 'no room in front: the toes lie outside'
+        : `${num(fit.roomMm, 0)} mm in front of the longest toe`,
     fit.push && fit.push.extraDeg >= 1 ? `pushes the big toe by ${num(fit.push.extraDeg, 0)}°` : '',
     `± ${num(fit.errorMm)} mm`,
   ].filter(Boolean)
-  let y = 30
+  let y = 20
   const line = (words: string, style: Parameters<typeof text>[3] = {}) =>
     wrapped(words, width, style.size ?? 9, 4).map((row) => {
-      const made = text(x, y, row, { size: 9, ...style })
       y += (style.size ?? 9) * 1.3
-      return made
+      return text(x, y, row, { size: 9, ...style })
     })
   const head = [
     ...line(input.practice, { size: 8.5, fill: paper.act, bold: true }),
     ...line(input.client, { size: 15, bold: true, family: fonts.heading }),
-    ...line(`${input.side === 'left' ? '● left' : '■ right'} foot · ${input.on}`, {
+    ...line(`${input.side} foot · ${input.on}`, {
       fill: paper[input.side],
       bold: true,
     }),

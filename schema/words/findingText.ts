@@ -361,9 +361,9 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
         sentence:
           f.why === 'pushesToe'
             ? [
-                `${reading.shoe.name} pushes the `,
+                `${reading.shoe.name}: the `,
                 { side: f.side },
-                ' big toe ',
+                ' big toe is pushed ',
                 strong(`${num(fit.push?.extraDeg ?? 0, 0)}° further`),
                 '.',
               ]

@@ -17,6 +17,8 @@ export function letterText(input: {
   findings: readonly Finding[]
   /** ids of the findings that were pinned: these are always in the letter */
   pinnedFindings: readonly string[]
+  /** a line for each shoe that is worn */
+  shoes?: readonly string[]
   /** values in force; left out, as they ship */
   references?: References
 }): string {
@@ -39,6 +41,9 @@ export function letterText(input: {
     ...stops.map((c) => `- ${cautionText[c.id].name}. ${cautionText[c.id].practitioner}`),
     ...(shown.length > 0
       ? ['', 'Also noted:', ...shown.map((f) => `- ${plain(findingWords(f, input.references).sentence)}`)]
+      : []),
+    ...(input.shoes && input.shoes.length > 0
+      ? ['', 'Shoes:', ...input.shoes.map((line) => `- ${line}`)]
       : []),
     '',
     'Foot training, toe spacing and any change of footwear are stopped until you have seen the foot.',

@@ -19,7 +19,7 @@ import type {
   WearHint,
   WearSurface,
 } from '@sturvo/core/footwear'
-import type { ShoeVerdict, VerdictReason } from '@sturvo/core/reading'
+import type { ShoeVerdict, VerdictReason, VisitReading } from '@sturvo/core/reading'
 import { num, pct } from './rich'
 
 const regionText: Record<FitRegion, string> = { heel: 'heel', waist: 'waist', ball: 'ball', toes: 'toes' }
@@ -106,8 +106,18 @@ export function reasonText(reason: VerdictReason): string {
   }
 }
 
+/** A line for each shoe that is worn: what was decided, or what the numbers say. */
+export function shoeVerdicts(reading: Pick<VisitReading, 'shoes'>): string[] {
+  return reading.shoes.shoes.flatMap(({ reading: { shoe }, verdict }) => {
+    if (shoe.isRetired || shoe.isGhost) return []
+    if (!shoe.ownVerdict) return verdict.isOpen ? [] : [verdictLine(shoe.name, verdict)]
+    const note = shoe.ownVerdict.note?.trim()
+    return [`${shoe.name}: ${verdictSentence(shoe.ownVerdict)}${note ? ` (${note})` : ''}`]
+  })
+}
+
 /** All that speaks for and against, on one line for letter and hand-out. */
-export function verdictLine(name: string, verdict: ShoeVerdict): string {
+function verdictLine(name: string, verdict: ShoeVerdict): string {
   const reasons = verdict.choice === 'keep' ? verdict.inFavour : verdict.against
   const said = reasons.slice(0, 2).map(reasonText).join('; ')
   return `${name}: ${verdictSentence(verdict)}${said === '' ? '' : ` (${said})`}`

@@ -58,12 +58,16 @@ function planPage(h: Handout): Content[] {
     ...(h.shoes.length > 0
       ? [
           sectionTitle('Thinner shoes and barefoot'),
+          ...(h.newShoe ? [{ text: `In: ${h.newShoe}`, fontSize: 10 }] : []),
           {
             table: { widths: [52, '*', 90], body: h.shoes.map((s) => [s.weeks, s.minutes, s.where]) },
             layout: 'noBorders',
             fontSize: 10,
           } satisfies Content,
         ]
+      : []),
+    ...(h.verdicts.length > 0
+      ? [sectionTitle('Your shoes'), { ul: h.verdicts, fontSize: 10 } satisfies Content]
       : []),
     sectionTitle('Toe spacers'),
     { text: h.spacing, fontSize: 10 },

@@ -5,7 +5,7 @@ import { bySide } from '@sturvo/core/side'
 import { answerOf, handoutOf, letterPins, photoOf } from '@sturvo/schema'
 import { feetPage, papers, svgText, type Paper } from '@sturvo/schema/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/schema/fitPage'
-import { letterText } from '@sturvo/schema/words'
+import { letterText, shoeVerdicts } from '@sturvo/schema/words'
 import type { Database } from '../data/database'
 import { Fault, idOf } from '../http/faults'
 import { whoIs } from '../signin/sessions'
@@ -48,6 +48,7 @@ export function documentRoutes(database: Database): Router {
         stops,
         findings: reading.findings,
         pinnedFindings: letterPins(visit.fields),
+        shoes: shoeVerdicts(reading),
         references,
       }),
     )

@@ -185,6 +185,7 @@ function keyed(event: KeyboardEvent, nudge: Nudge, sign: 1 | -1): Nudge | undefi
 }
 
 const lineMm = 10.5
+const sameMm = 22 // two regions that meet speak of one place
 
 /** Distances where they are, the labels kept apart on each side of the foot. */
 function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place: (p: Point) => Point }) {
@@ -200,8 +201,9 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
   const tip = place(fit.longestToeFootMm)
   const rows = [false, true].flatMap((isRight) => {
     let last = -Infinity
-    return out
-      .filter((o) => o.isRight === isRight)
+    const own = out.filter((o) => o.isRight === isRight)
+    return own
+      .filter((o) => !own.some((other) => other.mm > o.mm && Math.abs(other.at.y - o.at.y) < sameMm))
       .sort((a, b) => a.at.y - b.at.y)
       .map((o) => {
         last = Math.max(o.at.y, last + lineMm)
@@ -233,7 +235,12 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
             stroke="var(--ink)"
             strokeWidth="0.9"
           />
-          <text x={tip.x + 12} y={tip.y - Math.max(0, fit.roomMm) - 4} fill="var(--ink)">
+          <text
+            x={tip.x + (sign > 0 ? 10 : -10)}
+            y={tip.y - fit.roomMm - 3}
+            textAnchor={sign > 0 ? 'start' : 'end'}
+            fill="var(--ink)"
+          >
             {num(fit.roomMm, 0)} mm in front
           </text>
         </g>
@@ -241,7 +248,7 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
       {fit.push && fit.push.extraDeg >= 1 && (
         <text
           x={edge[sign > 0 ? 'true' : 'false'] + (side === 'left' ? 0 : 10)}
-          y={26}
+          y={12}
           textAnchor={sign > 0 ? 'start' : 'end'}
           fill="var(--oxide)"
         >

@@ -104,8 +104,7 @@ export function ShelfPanel() {
       </div>
       {whatIf && (
         <p className={classes.hint} role="status">
-          Drag the borders below the shoes, or move them with the arrow keys: hours go from one shoe to the
-          other and the profile answers. Nothing is kept yet.
+          Drag the borders below, or move them with the arrow keys. Nothing is kept yet.
         </p>
       )}
       <ShelfView

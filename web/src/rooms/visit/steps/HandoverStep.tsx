@@ -3,7 +3,7 @@ import { Button, Group } from '@mantine/core'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { answerOf, letterPins, handoutOf, type Handout } from '@sturvo/schema'
-import { letterText } from '@sturvo/schema/words'
+import { letterText, shoeVerdicts } from '@sturvo/schema/words'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { FigureView } from '../../../parts/FigureView'
@@ -71,6 +71,7 @@ export function HandoverStep() {
               stops,
               findings: reading.findings,
               pinnedFindings: letterPins(fields),
+              shoes: shoeVerdicts(reading),
               references,
             })}
           </pre>
@@ -140,6 +141,7 @@ export function PaperView({ handout: h }: { handout: Handout }) {
           {h.shoes.length > 0 && (
             <>
               <h3>Thinner shoes and barefoot</h3>
+              {h.newShoe && <p>In: {h.newShoe}</p>}
               <table>
                 <tbody>
                   {h.shoes.map((line) => (
@@ -151,6 +153,16 @@ export function PaperView({ handout: h }: { handout: Handout }) {
                   ))}
                 </tbody>
               </table>
+            </>
+          )}
+          {h.verdicts.length > 0 && (
+            <>
+              <h3>Your shoes</h3>
+              <ul>
+                {h.verdicts.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
             </>
           )}
           <h3>Toe spacers</h3>

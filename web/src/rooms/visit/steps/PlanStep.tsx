@@ -22,6 +22,7 @@ import { FigureView } from '../../../parts/FigureView'
 import { useOpenVisit } from '../visitContext'
 import classes from './PlanStep.module.css'
 
+import { PlanShoes } from '../shoes/PlanShoes'
 const TransitionView = lazy(() => import('./TransitionView').then((m) => ({ default: m.TransitionView })))
 const shownLeftOut = 6
 
@@ -79,6 +80,7 @@ export function PlanStep() {
         <h2 id="transition">Into other shoes</h2>
         {reading.transition ? (
           <Suspense fallback={<p role="status">Drawing …</p>}>
+            <PlanShoes />
             <TransitionView transition={reading.transition} />
           </Suspense>
         ) : (
