@@ -38,9 +38,12 @@ export function distanceField(ring: readonly Point[]): DistanceField {
     let most = isIn ? deepMm : reachMm
     // a neighbour's distance differs by no more than the way to it
     for (const beside of [grid[k - 1], grid[k + 1], grid[k - wide], grid[k + wide]])
-      if (beside !== undefined && !Number.isNaN(beside)) most = Math.min(most, Math.abs(beside) + cellMm + roundingMm)
+      if (beside !== undefined && !Number.isNaN(beside))
+        most = Math.min(most, Math.abs(beside) + cellMm + roundingMm)
     const far = nearest(line, x, bottom + j * cellMm, most)
-    return (grid[k] = isIn ? -far : far)
+    grid[k] = isIn ? -far : far
+    // as it is kept, so that the first answer equals every later one
+    return grid[k]!
   }
   return {
     at: (x, y) => {
