@@ -34,6 +34,10 @@ test('Ansa: low arches that move much, boots that decide, a whole plan', async (
 test('Oda: big toes lean and the town shoes are narrower than the feet; spacers start small', async () => {
   const { reading } = await readOf('oda')
   expect(reading.shelf.mostWorn?.isNarrow).toBe(true)
+  const town = reading.shoes.shoes[0]!
+  expect(town.insole?.from).toBe('photo')
+  expect(town.verdict.choice).toBe('letGo')
+  expect(town.verdict.against.map((r) => r.kind)).toEqual(expect.arrayContaining(['outside', 'pushesToe']))
   expect(reading.spacing).toMatchObject({ use: 'start', startMin: 5 })
 })
 
@@ -41,6 +45,34 @@ test('Suna: grade 2 on the left, and what to test next on the right', async () =
   const { reading } = await readOf('suna')
   expect(reading.grades.left.arch.grade).toBe(2)
   expect(reading.testNext).toContainEqual(expect.objectContaining({ measure: 'footprint', side: 'right' }))
+})
+
+test('Suna: her support goes into the walking shoes and not into the boot, which has no base for it either', async () => {
+  const { reading } = await readOf('suna')
+  const [{ inShoes }] = reading.shoes.devices as [(typeof reading.shoes.devices)[number]]
+  const verdicts = Object.fromEntries(
+    inShoes.map((fit) => [
+      reading.shoes.shoes.find((s) => s.reading.shoe.id === fit.shoeId)!.reading.shoe.name,
+      fit,
+    ]),
+  )
+  expect(verdicts['Walking shoes']!.verdict).toBe('fits')
+  expect(verdicts['Bee yard boots']!.aspects.filter((a) => a.verdict === 'no').map((a) => a.aspect)).toEqual([
+    'depth',
+    'base',
+  ])
+  expect(reading.findings.map((f) => f.kind)).toEqual(expect.arrayContaining(['base', 'device']))
+})
+
+test('everybody has three to six shoes, and what is worn most decides on the ferry', async () => {
+  for (const { key } of madeUpClients) {
+    const { reading } = await readOf(key)
+    expect(reading.shoes.shoes.length).toBeGreaterThanOrEqual(3)
+    expect(reading.shoes.shoes.length).toBeLessThanOrEqual(6)
+  }
+  const { reading } = await readOf('ansa')
+  expect(reading.shelf.mostWorn?.shoe.name).toBe('Deck boots')
+  expect(reading.shelf.mostWorn!.hoursShare).toBeGreaterThan(0.6)
 })
 
 test('Yusk: hot and swollen today, so there is no plan', async () => {
@@ -134,7 +166,7 @@ test('filled twice on the same day it is the same practice', async () => {
   const some = ['oda', 'suna', 'yusk', 'lio']
   await seedDemo(other, today, some)
   const strip = (fields: Record<string, unknown>) =>
-    JSON.stringify(fields).replaceAll(/"pictureId":"[^"]*"/g, '')
+    JSON.stringify(fields).replaceAll(/"(pictureId|insoleId)":"[^"]*"/g, '')
   for (const key of some)
     expect(strip((await readVisit(other, `demo${key}visit1`)).visit.fields)).toBe(
       strip((await readOf(key)).visit.fields),

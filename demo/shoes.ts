@@ -229,7 +229,6 @@ export const shelves: Record<string, MadeUpShelf> = {
       ballWidth: [104, 103],
       forefootHeight: [27, 27],
       heelHeight: [52, 52],
-      dorsumStand: [58, 66],
     },
   },
   tobin: {

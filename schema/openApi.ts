@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { errorSchema } from './common'
 import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
+import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
 import { pictureSchema } from './print'
@@ -192,6 +193,28 @@ export const routes: readonly Route[] = [
     summary: 'Whether landmark practice counts as own error',
     body: eyeChoiceSchema,
     answer: eyeChoiceSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/insoles',
+    summary: 'Insides of shoes that the practice keeps',
+    answer: keptInsolesSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/insoles',
+    summary: 'Keep the inside of a shoe for other clients',
+    body: keptInsoleSchema,
+    answer: keptInsoleSchema,
+    status: 201,
+  },
+  { method: 'delete', path: '/api/insoles/{id}', summary: 'Take a kept inside away', status: 204 },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/shoes/{shoe}/fit.pdf',
+    summary: 'Both feet over one shoe at true size, ?paper=a4 or letter',
     status: 200,
   },
 ]

@@ -126,6 +126,7 @@ test('every problem has a sentence that says what to do', () => {
   expect(sentenceOf({ code: 'blankSheet', path: 'image', contrast: 3 })).toMatch(/blank.*choose another/)
   expect(sentenceOf({ code: 'tooManyPrints', path: 'image', found: 3, expected: 1 })).toContain('3 prints')
   expect(sentenceOf({ code: 'noLoad', path: 'loads', side: 'left' })).toContain('left foot')
+  const reasons: Partial<Record<string, string>> = { badOutline: 'crossing' }
   for (const [code, words] of Object.entries(problemText)) {
     const text = (words as (p: object) => string)({
       code,
@@ -146,7 +147,7 @@ test('every problem has a sentence that says what to do', () => {
       frames: 3,
       neededFrames: 20,
       key: 'rows',
-      reason: 'badValue',
+      reason: reasons[code] ?? 'badValue',
       value: 'two',
       line: 4,
       column: 2,

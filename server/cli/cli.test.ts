@@ -276,3 +276,74 @@ describe('recordings and angle series', () => {
     expect(output).toMatch(sentence)
   })
 })
+
+describe('outlines and shoes', () => {
+  const examples = join(__dirname, '..', '..', 'docs', 'examples')
+  const example = (name: string) => join(examples, name)
+  const save = (name: string, content: string) => {
+    writeFileSync(place(name), content)
+    return place(name)
+  }
+  test('measure outline: the foot of the examples, close to what it was drawn from', async () => {
+    const { output, code } = await run(['measure', 'outline', example('foot.json')])
+    expect(code).toBe(0)
+    const read = JSON.parse(output) as Record<string, number | string>
+    expect(read.side).toBe('right')
+    expect(Math.abs((read.footLengthMm as number) - 242)).toBeLessThan(2)
+    expect(Math.abs((read.halluxAngleDeg as number) - 27)).toBeLessThan(3)
+    expect(read.fanRatio as number).toBeLessThan(0.95)
+  })
+  test('measure shoe: the five items add up to the score, and the tipping angle is there', async () => {
+    const { output } = await run(['measure', 'shoe', example('shoe.json')])
+    const read = JSON.parse(output) as {
+      dropMm: number
+      tippingAngleDeg: number
+      minimalShoeScore: { pct: number; items: Record<string, number> }
+    }
+    expect(read.dropMm).toBe(12)
+    const sum = Object.values(read.minimalShoeScore.items).reduce((a, b) => a + b, 0)
+    expect(read.minimalShoeScore.pct).toBeCloseTo(sum * 4, 6)
+    expect(read.tippingAngleDeg).toBeGreaterThan(10)
+  })
+  test('fit: overhang by region, room, margins and push; more stretch lets less reach out', async () => {
+    const ask = async (...more: string[]) =>
+      JSON.parse((await run(['fit', example('foot.json'), example('town-shoe.svg'), ...more])).output) as {
+        side: string
+        overhang: { region: string; edge: string; mostMm: number }[]
+        roomMm: number
+        push: { extraDeg: number }
+      }
+    const plain = await ask()
+    expect(plain.side).toBe('right')
+    expect(plain.overhang).toHaveLength(8)
+    const most = (answer: typeof plain) => Math.max(...answer.overhang.map((p) => p.mostMm))
+    expect(most(plain)).toBeGreaterThan(3)
+    expect(most(await ask('--stretch', '4'))).toBeCloseTo(most(plain) - 2, 1)
+    expect((await ask('--gap', '8')).roomMm).toBeLessThan(plain.roomMm - 4)
+  })
+  test.each([
+    ['an outline in cm', ['measure', 'outline', 'small.json'], /probably drawn in cm/],
+    ['an open outline', ['measure', 'outline', 'open.json'], /outline is open/],
+    ['no side', ['measure', 'outline', 'noside.json'], /does not say which side/],
+    ['a shoe file that is none', ['measure', 'shoe', 'small.json'], /small\.json: /],
+    ['a file that is not there', ['measure', 'outline', 'nothing.json'], /cannot be read/],
+    ['one file alone', ['fit', 'small.json'], /Name a foot and a shoe/],
+    ['a stretch in words', ['fit', 'FOOT', 'SHOE', '--stretch', 'much'], /--stretch is a number of mm/],
+    ['an activity nobody does', ['fit', 'FOOT', 'SHOE', '--activity', 'fly'], /walk or run/],
+  ])('%s: one sentence and exit code 2', async (_, line, sentence) => {
+    const ring = Array.from({ length: 40 }, (__, i) => {
+      const t = (i / 40) * 2 * Math.PI
+      return [50 * Math.sin(t), 130 - 130 * Math.cos(t)]
+    })
+    save('small.json', JSON.stringify({ side: 'left', points: ring.map(([x, y]) => [x! / 10, y! / 10]) }))
+    save('open.json', JSON.stringify({ side: 'left', points: ring.slice(0, 25) }))
+    save('noside.json', JSON.stringify({ points: ring }))
+    const files: Record<string, string> = { FOOT: example('foot.json'), SHOE: example('town-shoe.svg') }
+    const { output, code } = await run(
+      line.map((word) => files[word] ?? (word.endsWith('.json') ? place(word) : word)),
+    )
+    expect(output).toMatch(sentence)
+    expect(output.split('\n').length).toBe(1)
+    expect(code).toBe(2)
+  })
+})

@@ -7,7 +7,6 @@ import { HandoverStep } from './HandoverStep'
 import { LoadStep } from './LoadStep'
 import { MoveStep } from './MoveStep'
 import { PlanStep } from './PlanStep'
-import { ShoesStep } from './ShoesStep'
 import { StoryStep } from './StoryStep'
 
 jest.mock('./TransitionView', () => ({ TransitionView: () => null }))
@@ -146,31 +145,6 @@ describe('Grade', () => {
     })
     expect(screen.getByLabelText(/^left heel: grade 3/)).toBeTruthy()
     expect(screen.getByLabelText(/^right heel: grade 0/)).toBeTruthy()
-  })
-})
-
-describe('Shoes', () => {
-  const boots = { name: 'Deck boots', hoursPerWeek: 60, stackHeelMm: 36, stackForefootMm: 22 }
-  test('an empty shelf says where to begin and adds a shoe', () => {
-    const { recorded } = renderInVisit(<ShoesStep />)
-    expect(screen.getByText(/worn most hours a week/)).toBeTruthy()
-    fireEvent.click(screen.getByText('Add a shoe'))
-    expect(Object.values(recorded[0]!)).toEqual([{ name: 'Shoe 1' }])
-  })
-  test('a shoe is drawn from its stack, and what is missing widens the score', () => {
-    renderInVisit(<ShoesStep />, { 'shoe.shoe00000001': boots, ...bothSides('ballWidth', 100, 104) })
-    expect(screen.getByRole('img', { name: /36 mm under the heel, 22 under the forefoot/ })).toBeTruthy()
-    expect(screen.getByText('0 to 60 %')).toBeTruthy()
-    expect(screen.getByText('14 mm')).toBeTruthy()
-  })
-  test('a changed number keeps the others; taken off the shelf it is gone', () => {
-    const { recorded } = renderInVisit(<ShoesStep />, { 'shoe.shoe00000001': boots })
-    fireEvent.change(screen.getByLabelText('Weight'), { target: { value: '760' } })
-    fireEvent.click(screen.getByText('Take off the shelf'))
-    expect(recorded).toEqual([
-      { 'shoe.shoe00000001': { ...boots, weightG: 760 } },
-      { 'shoe.shoe00000001': null },
-    ])
   })
 })
 
