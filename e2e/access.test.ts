@@ -73,6 +73,7 @@ const inTheDark = [
   '/visit/demoansavisit1/look',
   '/visit/demoansavisit1/plan',
   '/visit/demowenvisit1/load',
+  '/visit/demoodavisit1/shoes',
   '/visit/demoyuskvisit1/story',
 ]
 

@@ -145,7 +145,13 @@ function worseSides(reasons: readonly VerdictReason[]): VerdictReason[] {
             ? r.roomMm
             : 0
   return reasons
-    .filter((r) => !reasons.some((other) => other !== r && other.kind === r.kind && most(other) > most(r)))
+    .filter(
+      (r, i) =>
+        !reasons.some(
+          (other, k) =>
+            other.kind === r.kind && (most(other) > most(r) || (most(other) === most(r) && k < i)),
+        ),
+    )
     .sort((a, b) => tellingFirst.indexOf(a.kind) - tellingFirst.indexOf(b.kind))
 }
 
