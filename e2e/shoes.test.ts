@@ -105,7 +105,7 @@ test('the overlay is nudged by keys and by hand, and undo takes it back', async 
   await pageOf('Fit')
   const left = '[aria-label^="Shoe under the left foot"]'
   await page.waitForSelector(left)
-  const outline = () => page.$eval(`${left} path[stroke-dasharray]`, (path) => path.getAttribute('d'))
+  const outline = () => page.$eval(`${left} path[stroke-dasharray]`, (path) => path.getAttribute('transform'))
   const before = await outline()
   await focusOn(left)
   for (const key of ['ArrowRight', 'ArrowUp', '.'] as const) await page.keyboard.press(key)
@@ -125,7 +125,7 @@ test('the overlay is nudged by keys and by hand, and undo takes it back', async 
   await page.keyboard.up('Control')
   await page.waitForFunction(
     (selector, wanted) =>
-      document.querySelector(`${selector} path[stroke-dasharray]`)?.getAttribute('d') === wanted,
+      document.querySelector(`${selector} path[stroke-dasharray]`)?.getAttribute('transform') === wanted,
     {},
     left,
     keyed,

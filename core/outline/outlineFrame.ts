@@ -3,9 +3,11 @@ import type { References } from '../reference'
 import { medialSignImage, type Side } from '../side'
 
 const rounds = 6 // each one finds the rows across a better axis; three are usually enough
-const heelAt = 0.15
-const ballFrom = 0.6
-const ballTo = 0.8
+/** bands of the length, behind the waist and behind the toes */
+const [heelFrom, heelTo] = [0.1, 0.2]
+const [ballFrom, ballTo] = [0.64, 0.76]
+const rowStep = 0.005
+const toesFrom = 0.8
 const tipDepth = 0.006 // of length: a toe tip stands out at least this far from the gap beside it
 
 /**
@@ -27,17 +29,12 @@ export function inOwnFrame(
   for (let round = 0; round < rounds; round++) {
     const { minY, maxY } = boundsOf(points)
     const l = maxY - minY
-    const middle = (share: number) => {
-      const xs = crossingsAt(points, minY + share * l)
-      return xs.length < 2
-        ? undefined
-        : { middle: (Math.min(...xs) + Math.max(...xs)) / 2, width: Math.max(...xs) - Math.min(...xs) }
-    }
-    const heel = middle(heelAt)
+    const heel = bandOf(points, { minY, l, from: heelFrom, to: heelTo, inwards: 0 })
     if (!heel) break
-    const from = { x: heel.middle, y: minY + heelAt * l }
+    const from = heel
     const tip = what === 'foot' ? secondTip(points, minY, l) : undefined
-    const to = tip ?? besideBall(middle, minY, l, references.insoleAxisShare)
+    const to =
+      tip ?? bandOf(points, { minY, l, from: ballFrom, to: ballTo, inwards: references.insoleAxisShare })
     if (!to) break
     const angle = Math.atan2(to.x - from.x, to.y - from.y)
     points = points.map((p) => turn({ x: p.x - from.x, y: p.y - from.y }, angle))
@@ -48,20 +45,25 @@ export function inOwnFrame(
 }
 const stillTurning = 1e-5 // radians: a hundredth of a millimetre at the toes
 
-type Row = { middle: number; width: number }
-
-function besideBall(
-  middle: (share: number) => Row | undefined,
-  minY: number,
-  l: number,
-  inwards: number,
+/**
+ * The middle between both borders over a band of rows, moved inwards by a part of the width. Over many rows, the grain of
+ * a traced line averages out.
+ */
+function bandOf(
+  points: readonly Point[],
+  band: { minY: number; l: number; from: number; to: number; inwards: number },
 ): Point | undefined {
-  let widest: (Row & { share: number }) | undefined
-  for (let share = ballFrom; share <= ballTo; share += 0.005) {
-    const row = middle(share)
-    if (row && row.width > (widest?.width ?? 0)) widest = { ...row, share }
+  const { minY, l, from, to, inwards } = band
+  let [x, y, rows] = [0, 0, 0]
+  for (let share = from; share <= to; share += rowStep) {
+    const xs = crossingsAt(points, minY + share * l)
+    if (xs.length < 2) continue
+    const [low, high] = [Math.min(...xs), Math.max(...xs)]
+    x += (low + high) / 2 + inwards * (high - low)
+    y += minY + share * l
+    rows++
   }
-  return widest && { x: widest.middle + inwards * widest.width, y: minY + widest.share * l }
+  return rows === 0 ? undefined : { x: x / rows, y: y / rows }
 }
 
 /** Tip of the second toe: the second of the places, counted from the medial side, where the front reaches furthest forward. */
@@ -94,5 +96,5 @@ function toeTips(points: readonly Point[], minY: number, l: number): Point[] {
       dip = p
     }
   }
-  return tips.filter((p) => p.y - minY > ballTo * l).sort((a, b) => b.x - a.x)
+  return tips.filter((p) => p.y - minY > toesFrom * l).sort((a, b) => b.x - a.x)
 }

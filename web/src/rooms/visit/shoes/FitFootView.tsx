@@ -1,14 +1,15 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { memo, useDeferredValue, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { footToDrawing, footShapeOf, svgPath } from '@sturvo/core/drawing'
-import { fromShoe } from '@sturvo/core/fit'
+import { fromShoe, type FitFoot, type FitReading, type Placing, type SpacerWidths } from '@sturvo/core/fit'
 import type { Nudge } from '@sturvo/core/footwear'
 import type { Point } from '@sturvo/core/geometry'
+import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { medialSignImage, type Side } from '@sturvo/core/side'
 import { footOutline } from '@sturvo/core/synthetic'
 import { num } from '@sturvo/schema/words'
 import { useOpenVisit } from '../visitContext'
 import classes from './Fit.module.css'
-import { notMoved, type Fitting } from './useFitting'
+import { notMoved, useFitting } from './useFitting'
 
 export const fitSizeMm = { width: 620, height: 306 }
 const heelLineMm = 288
@@ -18,39 +19,53 @@ const largeStepMm = 2
 const stepDeg = 0.25
 const labelFromMm = 0.5
 
+type FitFootViewProps = { side: Side; on: ShoeOnFeet; spacersMm: SpacerWidths | undefined }
+
 /** One foot over the shoe. The shoe is what moves: dragged, turned at its ring, or by keys. */
-export function FitFootView({ side, shoeName, fitting }: { side: Side; shoeName: string; fitting: Fitting }) {
-  const { references, facts, reading } = useOpenVisit()
-  const drag = useRef<{ at: Point; from: Nudge; isTurning: boolean; last: Nudge }>(undefined)
+export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
+  const { references } = useOpenVisit()
+  const fitting = useFitting(on, side, spacersMm)
+  const drag = useRef<{
+    toMm: (event: PointerEvent) => Point
+    at: Point
+    from: Nudge
+    isTurning: boolean
+    last: Nudge
+  }>(undefined)
   const { fit, insole, outlineFootMm, foot, nudge } = fitting
+  // words are slow to draw: while the hand moves they may come a frame late
+  const said = useDeferredValue(fit)
+  // both stay the same while the shoe moves: it is its place that changes
+  const outline = useMemo(
+    () => svgPath((outlineFootMm ?? []).map((p) => placed(p, side))),
+    [outlineFootMm, side],
+  )
+  const inside = useMemo(() => svgPath(insole?.pointsMm ?? []), [insole])
   if (!fit || !insole || !outlineFootMm || !foot)
     return (
       <text x={axisXMm[side]} y={heelLineMm / 2} textAnchor="middle" fontSize="11" fill="var(--soft)">
         no outline of the {side} foot yet
       </text>
     )
-  const place = (p: Point): Point => {
-    const q = footToDrawing(p, side)
-    return { x: axisXMm[side] + q.x, y: heelLineMm + q.y }
-  }
-  const laid = insole.pointsMm.map(fromShoe(fit.placing)).map(place)
-  const outline = outlineFootMm.map(place)
-  const tip = laid.reduce((a, p) => (p.y < a.y ? p : a))
+  const front = insole.pointsMm.reduce((a, p) => (p.y > a.y ? p : a))
+  const tip = placed(fromShoe(fit.placing)(front), side)
+  const lying = matrixOf(fit.placing, side)
   const sign = medialSignImage(side)
   const onDown = (isTurning: boolean) => (event: PointerEvent<SVGElement>) => {
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
-    drag.current = { at: pointerOf(event), from: nudge, isTurning, last: nudge }
+    const toMm = pointerFrame(event.currentTarget)
+    drag.current = { toMm, at: toMm(event), from: nudge, isTurning, last: nudge }
   }
   const onMove = (event: PointerEvent<SVGElement>) => {
     const { current } = drag
     if (!current) return
-    const p = pointerOf(event)
+    const p = current.toMm(event)
     const dx = (p.x - current.at.x) * sign
     const dy = -(p.y - current.at.y)
     const { from } = current
     current.last = current.isTurning
-      ? { ...from, turnDeg: from.turnDeg - (Math.atan2(dx, insoleLength(laid)) * 180) / Math.PI }
+      ? { ...from, turnDeg: from.turnDeg - (Math.atan2(dx, front.y) * 180) / Math.PI }
       : { ...from, xMm: from.xMm + dx, yMm: from.yMm + dy }
     fitting.move(current.last)
   }
@@ -67,18 +82,7 @@ export function FitFootView({ side, shoeName, fitting }: { side: Side; shoeName:
     fitting.keep(next)
   }
   const hands = { onPointerMove: onMove, onPointerUp: onUp, onPointerCancel: onUp }
-  const mask = `inside-${side}`
-  const drawn =
-    foot.from === 'drawn'
-      ? footOutline(
-          footShapeOf({
-            side,
-            foot: facts.feet[side],
-            print: facts.prints[side],
-            ballWidthMm: reading.look[side].ballWidthMm,
-          }),
-        )
-      : undefined
+  const clip = `own-${side}`
   return (
     <g
       tabIndex={0}
@@ -87,54 +91,34 @@ export function FitFootView({ side, shoeName, fitting }: { side: Side; shoeName:
       className={classes.foot}
       onKeyDown={onKeyDown}
     >
-      <mask
-        id={mask}
-        maskUnits="userSpaceOnUse"
-        x="0"
-        y="-40"
-        width={fitSizeMm.width}
-        height={fitSizeMm.height + 80}
-      >
-        <rect x="0" y="-40" width={fitSizeMm.width} height={fitSizeMm.height + 80} fill="white" />
-        {/* the stroke is the stretch of the upper: what lies within it does not count as outside */}
+      <clipPath id={clip}>
+        <path d={outline} />
+      </clipPath>
+      <path d={outline} fill="url(#outside)" />
+      {/* inside the shoe, skin; the stroke is the stretch of the upper, which does not count as outside */}
+      <g clipPath={`url(#${clip})`}>
         <path
-          d={svgPath(laid)}
-          fill="black"
-          stroke="black"
+          d={inside}
+          transform={lying}
+          fill="var(--skin)"
+          stroke="var(--skin)"
           strokeWidth={2 * references.upperStretch}
           strokeLinejoin="round"
         />
-      </mask>
-      <path d={svgPath(outline)} fill="var(--skin)" />
-      {drawn && (
-        <g fill="none" stroke="var(--soft)" strokeWidth="0.5" opacity="0.7">
-          {drawn.nailsFootMm.map((nail, i) => (
-            <path key={i} d={svgPath(nail.map(place))} />
-          ))}
-          {drawn.creasesFootMm.map((crease, i) => (
-            <path key={i} d={svgPath(crease.map(place), false)} />
-          ))}
-        </g>
-      )}
-      <path d={svgPath(outline)} fill="url(#outside)" mask={`url(#${mask})`} />
+      </g>
+      <OwnFoot side={side} foot={foot} outline={outline} />
       <path
-        d={svgPath(outline)}
-        fill="none"
-        stroke={`var(--${side})`}
-        strokeWidth="1.6"
-        strokeLinejoin="round"
-      />
-      <path
-        d={svgPath(laid)}
+        d={inside}
+        transform={lying}
         className={classes.shoe}
         strokeDasharray="5 3.5"
         onPointerDown={onDown(false)}
         {...hands}
       />
       <circle cx={tip.x} cy={tip.y} r="7" className={classes.ring} onPointerDown={onDown(true)} {...hands}>
-        <title>Turn {shoeName}</title>
+        <title>Turn {on.reading.shoe.name}</title>
       </circle>
-      <Labels side={side} fitting={fitting} place={place} />
+      <Labels side={side} fit={said} />
       <text
         x={axisXMm[side]}
         y={heelLineMm + 14}
@@ -149,16 +133,71 @@ export function FitFootView({ side, shoeName, fitting }: { side: Side; shoeName:
   )
 }
 
-function insoleLength(laid: readonly Point[]): number {
-  const ys = laid.map((p) => p.y)
-  return Math.max(...ys) - Math.min(...ys)
+function placed(p: Point, side: Side): Point {
+  const q = footToDrawing(p, side)
+  return { x: axisXMm[side] + q.x, y: heelLineMm + q.y }
 }
 
-function pointerOf(event: PointerEvent<SVGElement>): Point {
-  const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM()
-  if (!matrix) return { x: 0, y: 0 }
-  const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
-  return { x: p.x, y: p.y }
+/** The foot itself: it stays while the shoe moves, so it is drawn once. */
+const OwnFoot = memo(function OwnFoot({
+  side,
+  foot,
+  outline,
+}: {
+  side: Side
+  foot: FitFoot
+  outline: string
+}) {
+  const { facts, reading } = useOpenVisit()
+  const path = (points: readonly Point[], close = true) =>
+    svgPath(
+      points.map((p) => placed(p, side)),
+      close,
+    )
+  const drawn =
+    foot.from === 'drawn'
+      ? footOutline(
+          footShapeOf({
+            side,
+            foot: facts.feet[side],
+            print: facts.prints[side],
+            ballWidthMm: reading.look[side].ballWidthMm,
+          }),
+        )
+      : undefined
+  return (
+    <>
+      {drawn && (
+        <g fill="none" stroke="var(--soft)" strokeWidth="0.5" opacity="0.7">
+          {drawn.nailsFootMm.map((nail, i) => (
+            <path key={i} d={path(nail)} />
+          ))}
+          {drawn.creasesFootMm.map((crease, i) => (
+            <path key={i} d={path(crease, false)} />
+          ))}
+        </g>
+      )}
+      <path d={outline} fill="none" stroke={`var(--${side})`} strokeWidth="1.6" strokeLinejoin="round" />
+    </>
+  )
+})
+
+/** Frame of the shoe → drawing, as an SVG transform. */
+function matrixOf(placing: Placing, side: Side): string {
+  const lie = fromShoe(placing)
+  const at = (x: number, y: number) => placed(lie({ x, y }), side)
+  const [o, x, y] = [at(0, 0), at(1, 0), at(0, 1)]
+  return `matrix(${[x.x - o.x, x.y - o.y, y.x - o.x, y.y - o.y, o.x, o.y].map((v) => v.toFixed(5)).join(' ')})`
+}
+
+/** From the screen to the drawing, asked for once a drag: asking makes the browser lay everything out. */
+function pointerFrame(target: SVGElement): (event: PointerEvent) => Point {
+  const matrix = target.ownerSVGElement?.getScreenCTM()?.inverse()
+  return ({ clientX, clientY }) => {
+    if (!matrix) return { x: 0, y: 0 }
+    const p = new DOMPoint(clientX, clientY).matrixTransform(matrix)
+    return { x: p.x, y: p.y }
+  }
 }
 
 /** What a key does to the shoe; undefined for keys that mean something else. */
@@ -188,9 +227,9 @@ const lineMm = 10.5
 const sameMm = 22 // two regions that meet speak of one place
 
 /** Distances where they are, the labels kept apart on each side of the foot. */
-function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place: (p: Point) => Point }) {
-  const { fit } = fitting
+const Labels = memo(function Labels({ side, fit }: { side: Side; fit: FitReading | undefined }) {
   if (!fit) return null
+  const place = (p: Point) => placed(p, side)
   const sign = medialSignImage(side)
   const out = fit.regions.flatMap((part) => {
     if (!part.atFootMm || part.mostMm < labelFromMm || part.isGuessed) return []
@@ -257,4 +296,4 @@ function Labels({ side, fitting, place }: { side: Side; fitting: Fitting; place:
       )}
     </g>
   )
-}
+})

@@ -2,12 +2,13 @@ import { Button, Switch } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
-import { sides } from '@sturvo/core/side'
+import { sides, type Side } from '@sturvo/core/side'
 import { answerOf } from '@sturvo/schema'
 import { useOpenVisit } from '../visitContext'
 import { FitFootView, fitSizeMm } from './FitFootView'
 import classes from './Fit.module.css'
-import { useFitting } from './useFitting'
+import { isMoved } from './useFitting'
+import { useShoeChange } from './useShelf'
 
 /** Both feet over the inside of one shoe, to scale: what reaches out is hatched and named in mm. */
 export function FitPanel({ on }: { on: ShoeOnFeet }) {
@@ -15,11 +16,9 @@ export function FitPanel({ on }: { on: ShoeOnFeet }) {
   const spacersMm = answerOf(fields, 'spacersMm')
   const hasSpacers = spacersMm?.some((mm) => mm > 0) ?? false
   const [withSpacers, setWithSpacers] = useState(false)
-  const isSpaced = hasSpacers && withSpacers
-  const left = useFitting(on, 'left', isSpaced ? spacersMm : undefined)
-  const right = useFitting(on, 'right', isSpaced ? spacersMm : undefined)
-  const fittings = { left, right }
+  const change = useShoeChange()
   const { shoe } = on.reading
+  const back = (side: Side) => change(shoe, { nudge: { ...shoe.nudge, [side]: undefined } })
   if (!on.insole || sides.every((side) => !reading.shoes.feet[side]))
     return (
       <div className={classes.missing}>
@@ -52,8 +51,8 @@ export function FitPanel({ on }: { on: ShoeOnFeet }) {
         )}
         {sides.map(
           (side) =>
-            fittings[side].isMoved && (
-              <Button key={side} size="compact-sm" variant="subtle" onClick={fittings[side].back}>
+            isMoved(shoe.nudge?.[side]) && (
+              <Button key={side} size="compact-sm" variant="subtle" onClick={() => back(side)}>
                 {side} back to the rule
               </Button>
             ),
@@ -79,7 +78,12 @@ export function FitPanel({ on }: { on: ShoeOnFeet }) {
           </pattern>
         </defs>
         {sides.map((side) => (
-          <FitFootView key={side} side={side} shoeName={shoe.name} fitting={fittings[side]} />
+          <FitFootView
+            key={`${side} ${shoe.id}`}
+            side={side}
+            on={on}
+            spacersMm={hasSpacers && withSpacers ? spacersMm : undefined}
+          />
         ))}
         <path
           d={`M${fitSizeMm.width / 2 - 20} ${fitSizeMm.height - 12}h40m0 -3v6m-40 -6v6`}

@@ -7,6 +7,11 @@ import { useOpenVisit } from '../visitContext'
 import { useShoeChange } from './useShelf'
 
 export const notMoved: Nudge = { xMm: 0, yMm: 0, turnDeg: 0 }
+/** Whether somebody moved the shoe from where the rule puts it. */
+export function isMoved(nudge: Nudge | undefined): boolean {
+  return nudge !== undefined && (nudge.xMm !== 0 || nudge.yMm !== 0 || nudge.turnDeg !== 0)
+}
+
 const reach = { mm: 60, deg: 30 }
 
 /** One shoe under one foot while it is moved: read anew with every step, kept when the hand lets go. */
@@ -53,10 +58,8 @@ export function useFitting(on: ShoeOnFeet, side: Side, spacersMm: SpacerWidths |
     insole,
     fit,
     nudge,
-    isMoved: nudge.xMm !== 0 || nudge.yMm !== 0 || nudge.turnDeg !== 0,
     move: (next: Nudge) => setMoving(within(next)),
     keep: (next: Nudge) => keep(within(next)),
-    back: () => change(shoe, { nudge: { ...shoe.nudge, [side]: undefined } }),
   }
 }
 export type Fitting = ReturnType<typeof useFitting>
