@@ -8,10 +8,14 @@ const visit = '/visit/demoansavisit1'
 const pictures: [name: string, path: string][] = [
   ['today', '/'],
   ['practice', '/practice'],
-  ...['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'].map((step): [string, string] => [
+  ...['story', 'look', 'load', 'grade', 'shoes', 'plan', 'handover'].map((step): [string, string] => [
     step,
-    // the one with a grade 2 shows the step best
-    step === 'grade' ? '/visit/demosunavisit1/grade' : `${visit}/${step}`,
+    // the one with a grade 2 shows the step best, and the narrow town shoes the shelf
+    step === 'grade'
+      ? '/visit/demosunavisit1/grade'
+      : step === 'shoes'
+        ? '/visit/demoodavisit1/shoes'
+        : `${visit}/${step}`,
   ]),
   ['stop', '/visit/demoyuskvisit1/plan'],
   ['feet', '/visit/demowenvisit1/feet'],
@@ -44,6 +48,19 @@ async function main(): Promise<void> {
   await page.keyboard.type('9')
   await page.keyboard.press('Enter')
   await take('eye')
+  const pageOfShoes = async (who: string, name: string, file: string) => {
+    await openRoom(page, `${practice.url}/visit/demo${who}visit1/shoes`)
+    await page.evaluate(
+      (wanted) =>
+        [...document.querySelectorAll<HTMLElement>('[role="radio"]')]
+          .find((b) => b.textContent?.startsWith(wanted))
+          ?.click(),
+      name,
+    )
+    await take(file)
+  }
+  await pageOfShoes('oda', 'Fit', 'fit')
+  await pageOfShoes('suna', 'Ground', 'ground')
   const moveTo = async (id: string) => {
     await openRoom(page, `${practice.url}/visit/demowenvisit1/move`)
     await page.$eval(`#${id}`, (e) => e.scrollIntoView({ block: 'start' }))
@@ -56,10 +73,6 @@ async function main(): Promise<void> {
   await page.focus('[role="slider"][aria-label="Moment of the recording"]')
   for (let i = 0; i < 18; i++) await page.keyboard.press('PageUp')
   await take('mat')
-  await page.locator('::-p-aria([name="Done"][role="button"])').click()
-  await page.locator('::-p-text(Tripod simulator)').click()
-  await page.waitForSelector('::-p-text(must roll to stand)')
-  await take('simulator')
   await page.setViewport({ width: 820, height: 1180, hasTouch: true })
   await openRoom(page, `${practice.url}/visit/demowenvisit1/load`)
   await take('tablet')
