@@ -43,7 +43,7 @@ export function distanceField(ring: readonly Point[]): DistanceField {
     const far = nearest(line, x, bottom + j * cellMm, most)
     grid[k] = isIn ? -far : far
     // as it is kept, so that the first answer equals every later one
-    return grid[k]!
+    return grid[k]
   }
   return {
     at: (x, y) => {
