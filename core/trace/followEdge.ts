@@ -129,10 +129,28 @@ class CellQueue {
  * @param anchorsImagePx in order round the foot, at least 3
  */
 export function traceOutline(image: RasterImage, anchorsImagePx: readonly Point[]): Point[] {
-  return anchorsImagePx.flatMap((a, i) => {
+  const steps = anchorsImagePx.flatMap((a, i) => {
     const b = anchorsImagePx[(i + 1) % anchorsImagePx.length]!
     const path = followEdge(image, a, b, Math.max(leastMarginPx, 0.35 * distance(a, b)))
     return path.slice(0, -1)
+  })
+  return withoutSteps(steps)
+}
+
+// a way from pixel to pixel goes in stairs; skin does not
+const beside = [1, 2, 3, 2, 1]
+
+function withoutSteps(ring: readonly Point[]): Point[] {
+  if (ring.length < beside.length) return [...ring]
+  const all = beside.reduce((sum, weight) => sum + weight, 0)
+  return ring.map((_, i) => {
+    let [x, y] = [0, 0]
+    beside.forEach((weight, k) => {
+      const p = ring[(i + k - 2 + ring.length) % ring.length]!
+      x += weight * p.x
+      y += weight * p.y
+    })
+    return { x: x / all, y: y / all }
   })
 }
 const leastMarginPx = 24

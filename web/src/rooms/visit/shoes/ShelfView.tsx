@@ -91,7 +91,7 @@ export function ShelfView(props: ShelfViewProps) {
               </text>
               <text x={left} y={ground + 33} fontSize="12" fill="var(--soft)">
                 {[
-                  shoe.isRetired ? 'retired' : shoe.isGhost ? 'what if' : hoursText(hours[shoe.id]),
+                  shoe.isRetired ? 'retired' : shoe.isGhost ? 'what if' : `${num(hours[shoe.id] ?? 0, 0)} h`,
                   dropMm === undefined ? '' : `drop ${num(dropMm, 0)}`,
                   reading.isTallLever ? 'tall lever' : '',
                 ]
