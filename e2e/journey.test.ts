@@ -195,7 +195,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await type(page, 'Worn a week', '50')
     await type(page, 'Stack at the heel', '34')
     await type(page, 'Stack at the forefoot', '20')
-    await page.waitForSelector('svg[aria-label*="34 mm under the heel"]')
+    await page.waitForSelector('[aria-label*="34 mm under the heel"]')
     expect(await textOf(page, 'details summary')).toContain('0 to 60 %')
     await saved(page)
   })

@@ -193,7 +193,7 @@ test('what if: hours are moved by keyboard alone, the profile answers, and they 
     document.querySelector('[aria-label^="Shelf profile"]')?.textContent?.includes('→'),
   )
   await clickText(page, 'Keep these hours')
-  await page.waitForFunction(() => document.body.textContent?.includes('48 h a week'))
+  await page.waitForSelector('[aria-label^="Deck boots:"][aria-label$="48 h a week"]')
   await saved(page)
   expect(watched.complaints).toEqual([])
 })

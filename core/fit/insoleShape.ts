@@ -25,8 +25,6 @@ type Inner = Pick<
 >
 
 const perSpan = 14
-/** usual proportions, to guess what is missing: of the width at the ball, of the inner length, of the narrowing */
-const usual = { toes: 0.92, heel: 0.68, innerTaper: 0.42 }
 
 /**
  * The inside of a shoe drawn from its inner measures as one smooth closed curve; the widths lie at 15, 70 and 90 % of
@@ -46,7 +44,8 @@ export function insoleOfNumbers(
     guessed.push(measure)
     return guess
   }
-  const anyBall = inner.innerWidthBallMm ?? (inner.innerWidthToesMm && inner.innerWidthToesMm / usual.toes)
+  const anyBall =
+    inner.innerWidthBallMm ?? (inner.innerWidthToesMm && inner.innerWidthToesMm / references.usualToesShare)
   if (anyBall === undefined) return undefined
   const roomMm = (references.roomWalkLow + references.roomWalkHigh) / 2 + references.fitGap
   if (inner.innerLengthMm === undefined && footLengthMm === undefined) return undefined
@@ -55,7 +54,7 @@ export function insoleOfNumbers(
   const edges = toeEdges(inner, ball, l, references)
   if (edges.isGuessed) guessed.push('toes')
   if (edges.isTaperGuessed) guessed.push('taper')
-  const heel = or(inner.innerWidthHeelMm, 'heel', ball * usual.heel)
+  const heel = or(inner.innerWidthHeelMm, 'heel', ball * references.usualHeelShare)
   const middleBall = -references.insoleAxisShare * ball
   const medial = middleBall + ball / 2
   const lateral = middleBall - ball / 2
@@ -106,8 +105,8 @@ function toeEdges(inner: Inner, ball: number, l: number, references: References)
   const [a, b] = [inwards(taperInnerDeg), inwards(taperOuterDeg)]
   if (innerWidthToesMm === undefined && a !== undefined && b !== undefined)
     return { medial: medial - a, lateral: lateral + b, isGuessed: false, isTaperGuessed: false }
-  const narrowing = ball - (innerWidthToesMm ?? usual.toes * ball)
-  const byInner = a ?? (b === undefined ? narrowing * usual.innerTaper : narrowing - b)
+  const narrowing = ball - (innerWidthToesMm ?? references.usualToesShare * ball)
+  const byInner = a ?? (b === undefined ? narrowing * references.usualInnerTaper : narrowing - b)
   return {
     medial: medial - byInner,
     lateral: lateral + narrowing - byInner,

@@ -149,3 +149,27 @@ test('skin nearer to the camera than the sheet looks larger, and by how much is 
   expect(outOfPlaneShare(15, 700)).toBeCloseTo(0.0219, 4)
   expect(outOfPlaneShare(-15, 700)).toBeLessThan(0)
 })
+
+test('the line of the leg is carried on to the heel: where it meets the ground, + inwards, on either foot', () => {
+  const flat = (p: { x: number; y: number }) => p
+  const of = (side: 'left' | 'right') => {
+    const sign = side === 'left' ? 1 : -1
+    const at = (x: number, y: number) => ({ x: x * sign, y })
+    return measurePhoto(
+      {
+        view: 'rear',
+        side,
+        // the leg leans out by 10 mm over 100 and stands 15 mm inwards of the heel at its lower mark
+        landmarksImagePx: {
+          legUpper: at(5, 200),
+          legLower: at(15, 100),
+          heelUpper: at(4, 60),
+          heelLower: at(0, 10),
+        },
+      },
+      flat,
+    )
+  }
+  expect(of('left').loadLine).toBeCloseTo(24, 9)
+  expect(of('right').loadLine).toBeCloseTo(24, 9)
+})

@@ -86,7 +86,7 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
     run(`inside.${shoe.id}`, insole.pointsMm, distanceField)
   const shoes = shelf.shoes.map((reading): ShoeOnFeet => {
     const { shoe } = reading
-    const insole = insoleOf(shoe, shortestLength(look), references)
+    const insole = insoleOf(shoe, longerLength(look), references)
     const fitted = bySide((side) => {
       const foot = feet[side]
       if (!foot || !insole) return undefined
@@ -184,7 +184,7 @@ function ownOutline({ facts, look }: Input, side: Side): FitFoot | undefined {
   return { outlineFootMm: footOutline(shape).outlineFootMm, from: 'drawn' }
 }
 
-function shortestLength(look: Input['look']): number | undefined {
+function longerLength(look: Input['look']): number | undefined {
   const known = sides.map((side) => look[side].lengthMm).filter((mm) => mm !== undefined)
   // a length that is guessed must not make one foot look short of room
   return known.length === 0 ? undefined : Math.max(...known)

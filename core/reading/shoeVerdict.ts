@@ -94,7 +94,7 @@ export function shoeVerdict(input: VerdictInput, references: References): ShoeVe
   const isInsert = against.some((r) => r.kind === 'insertTooHigh' || (r.kind === 'noBase' && r.hasInsert))
   const choice: VerdictChoice = isGone ? 'letGo' : isInsert ? 'insert' : isLimited ? 'limit' : 'keep'
   const presses = against.some((r) => pressing.includes(r.kind))
-  if (choice !== 'keep' && reading.hoursShare > mostOfWeek)
+  if (choice !== 'keep' && reading.hoursShare > references.mostWornShare)
     against.push({ kind: 'mostWorn', share: reading.hoursShare })
   return {
     choice,
@@ -110,7 +110,6 @@ export function shoeVerdict(input: VerdictInput, references: References): ShoeVe
   }
 }
 
-const mostOfWeek = 0.5 // more than all others together
 const pressing: readonly VerdictReason['kind'][] = ['outside', 'pushesToe', 'short', 'narrow']
 const limiting: readonly VerdictReason['kind'][] = [...pressing, 'noBase', 'tallLever', 'tipsEasily']
 

@@ -28,9 +28,8 @@ import { newId } from '../../../app/newId'
 import { useOpenVisit } from '../visitContext'
 import classes from './Devices.module.css'
 import { MmField } from './MmField'
-
-const options = <T extends string>(all: readonly T[], words: Record<T, string>) =>
-  all.map((value) => ({ value, label: words[value] }))
+import { MonthField } from './MonthField'
+import { options } from './options'
 
 /** Devices against every shoe of the shelf at once: depth, width, base. */
 export function DevicesPage() {
@@ -142,7 +141,7 @@ function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
           value={device.reason}
           onChange={(reason) => reason && put({ reason })}
         />
-        <MonthField value={device.since} onPut={(since) => put({ since })} />
+        <MonthField label="Since" value={device.since} onPut={(since) => put({ since })} />
         {device.kind === 'custom' && (
           <TextInput
             label="Prescribed by (role)"
@@ -193,27 +192,6 @@ function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
         Take it away
       </Button>
     </section>
-  )
-}
-
-function MonthField({
-  value,
-  onPut,
-}: {
-  value: string | undefined
-  onPut: (value: string | undefined) => void
-}) {
-  return (
-    <TextInput
-      label="Since"
-      type="month"
-      placeholder="2026-03"
-      defaultValue={value ?? ''}
-      onBlur={(event) => {
-        const text = event.currentTarget.value.trim()
-        if (text === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(text)) onPut(text === '' ? undefined : text)
-      }}
-    />
   )
 }
 

@@ -58,46 +58,53 @@ export function ShelfView(props: ShelfViewProps) {
           const { shoe, dropMm } = reading
           const isChosen = shoe.id === chosenId
           return (
-            <g
-              key={shoe.id}
-              role="button"
-              tabIndex={0}
-              aria-pressed={isChosen}
-              aria-label={`${shoe.name}: ${describe(reading)}`}
-              className={classes.shoe}
-              data-quiet={shoe.isRetired ?? shoe.isGhost ?? false}
-              onClick={() => props.onChosen(shoe.id)}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter' && event.key !== ' ') return
-                event.preventDefault()
-                props.onChosen(shoe.id)
-              }}
-            >
-              <rect
-                x={at + 3}
-                y={2}
-                width={Math.max(0, room - 6)}
-                height={ground + 44}
-                rx="6"
-                className={classes.place}
-                data-chosen={isChosen}
-              />
-              <g transform={`translate(${left} ${ground}) scale(${scale})`}>
-                <ShoeSide shoe={shoe} references={references} lineMm={1.5 / scale} />
+            <g key={shoe.id} data-quiet={shoe.isRetired ?? shoe.isGhost ?? false} className={classes.stand}>
+              <g
+                role="button"
+                tabIndex={0}
+                aria-pressed={isChosen}
+                aria-label={`${shoe.name}: ${describe(reading)}`}
+                className={classes.shoe}
+                onClick={() => props.onChosen(shoe.id)}
+                onKeyDown={(event) => {
+                  if (event.key !== 'Enter' && event.key !== ' ') return
+                  event.preventDefault()
+                  props.onChosen(shoe.id)
+                }}
+              >
+                <rect
+                  x={at + 3}
+                  y={2}
+                  width={Math.max(0, room - 6)}
+                  height={ground + 44}
+                  rx="6"
+                  className={classes.place}
+                  data-chosen={isChosen}
+                />
+                <g transform={`translate(${left} ${ground}) scale(${scale})`}>
+                  <ShoeSide shoe={shoe} references={references} lineMm={1.5 / scale} />
+                </g>
               </g>
-              <StackNumbers reading={reading} left={left} ground={ground} scale={scale} />
-              <text x={left} y={ground + 17} fontSize="13.5" fontWeight="700" fill="var(--ink)">
-                {shortened(shoe.name, lengths[0]! * scale)}
-              </text>
-              <text x={left} y={ground + 33} fontSize="12" fill="var(--soft)">
-                {[
-                  shoe.isRetired ? 'retired' : shoe.isGhost ? 'what if' : `${num(hours[shoe.id] ?? 0, 0)} h`,
-                  dropMm === undefined ? '' : `drop ${num(dropMm, 0)}`,
-                  reading.isTallLever ? 'tall lever' : '',
-                ]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </text>
+              {/* the same in words is the name of the button */}
+              <g pointerEvents="none" aria-hidden>
+                <StackNumbers reading={reading} left={left} ground={ground} scale={scale} />
+                <text x={left} y={ground + 17} fontSize="13.5" fontWeight="700" fill="var(--ink)">
+                  {shortened(shoe.name, lengths[0]! * scale)}
+                </text>
+                <text x={left} y={ground + 33} fontSize="12" fill="var(--soft)">
+                  {[
+                    shoe.isRetired
+                      ? 'retired'
+                      : shoe.isGhost
+                        ? 'what if'
+                        : `${num(hours[shoe.id] ?? 0, 0)} h`,
+                    dropMm === undefined ? '' : `drop ${num(dropMm, 0)}`,
+                    reading.isTallLever ? 'tall lever' : '',
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </text>
+              </g>
             </g>
           )
         })}

@@ -110,6 +110,30 @@ describe('one shoe', () => {
       { 'shoe.shoe00000001': { ...boots, size: { system: 'eu', value: 42 }, wornZones: ['innerHeel'] } },
     ])
   })
+  test('hours split by activity and ground add up to the hours a week; months are taken whole', () => {
+    const { recorded } = shown({
+      'shoe.shoe00000001': {
+        ...boots,
+        innerLengthMm: 270,
+        wear: [{ activity: 'stand', surface: 'hard', hours: 46 }],
+      },
+    })
+    fireEvent.click(screen.getByText('One more'))
+    expect(recorded[0]!['shoe.shoe00000001']).toMatchObject({
+      hoursPerWeek: 46,
+      wear: [
+        { activity: 'stand', surface: 'hard', hours: 46 },
+        { activity: 'stand', surface: 'hard', hours: 0 },
+      ],
+    })
+    fireEvent.change(screen.getByLabelText('Hours 1'), { target: { value: '50' } })
+    expect(recorded[1]!['shoe.shoe00000001']).toMatchObject({ hoursPerWeek: 50 })
+    const since = screen.getByLabelText('Worn since')
+    fireEvent.change(since, { target: { value: '2025-11' } })
+    expect(recorded).toHaveLength(2)
+    fireEvent.blur(since)
+    expect(recorded[2]!['shoe.shoe00000001']).toMatchObject({ sinceMonth: '2025-11' })
+  })
   test('the worn sole hints, and says that it is only a hint', () => {
     shown({ 'shoe.shoe00000001': { ...boots, innerLengthMm: 270, wornZones: ['innerHeel', 'innerBall'] } })
     expect(screen.getByText(/rolls in late/)).toBeTruthy()
