@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { simplify, type Point } from '@sturvo/core/geometry'
 import {
   measurePhoto,
@@ -15,18 +15,17 @@ import {
 import { outcomeOf } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
 import { photoOf, type PhotoOnMat } from '@sturvo/schema'
-import { sentenceOf } from '@sturvo/schema/words'
-import { photoJobs, stopPhotoJobs } from '../../../workers/photoJobs'
-import type { OpenedPhoto, SimulatedPhoto } from '../../../workers/photoWorker'
-import { pictureUrl, sendPicture } from '../print/usePrintJobs'
+import { photoJobs } from '../../../workers/photoJobs'
+import type { SimulatedPhoto } from '../../../workers/photoWorker'
+import { pictureUrl } from '../print/usePrintJobs'
 import { useOpenVisit } from '../visitContext'
 import { cannotBe, measureFields, mostTrials } from './measureFields'
+import { usePictureWork } from './usePictureWork'
 import { amend, begun, put, redone, undone } from './placings'
 
-export type Doing = 'drawing' | 'sending' | 'opening' | 'tracing'
+export type { Doing } from './usePictureWork'
 const outlineToMm = 0.3
 const handToPx = 0.8
-const notDone = 'That did not work; nothing was lost. Please try again.'
 
 /** One photo being measured: picture, scale, points, their history, and what they give. */
 export function usePhoto(view: PhotoView, side: Side) {
@@ -35,7 +34,6 @@ export function usePhoto(view: PhotoView, side: Side) {
   // gaps at rest are measured on the picture from above, unless they have one of their own
   const start = stored ?? (view === 'gaps' ? photoOf(fields, 'top', side) : undefined)
   const [pictureId, setPictureId] = useState(start?.pictureId)
-  const [found, setFound] = useState<{ url: string; photo: OpenedPhoto }>()
   const [placings, setPlacings] = useState(() =>
     begun({
       landmarks: stored?.trials[0] ?? {},
@@ -46,34 +44,9 @@ export function usePhoto(view: PhotoView, side: Side) {
   const [isConfirmed, setConfirmed] = useState(start !== undefined)
   const [firstTrials, setFirstTrials] = useState<Landmarks[]>([])
   const [isSnapping, setSnapping] = useState(true)
-  const [doing, setDoing] = useState<Doing>()
-  const [problem, setProblem] = useState('')
-  const sending = useRef<AbortController>(undefined)
 
   const url = pictureId === undefined ? undefined : pictureUrl(pictureId)
-  useEffect(() => {
-    if (url === undefined) return
-    let isGone = false
-    setDoing('opening')
-    photoJobs()
-      .open(url)
-      .then((outcome) => {
-        if (isGone) return
-        setDoing(undefined)
-        if (outcome.ok) setFound({ url, photo: outcome.value })
-        else setProblem(sentenceOf(outcome.problem))
-      })
-      .catch(() => {
-        if (isGone) return
-        setDoing(undefined)
-        setProblem(notDone)
-      })
-    return () => {
-      isGone = true
-    }
-  }, [url])
-
-  const opened = found !== undefined && found.url === url ? found.photo : undefined
+  const { opened, doing, problem, setProblem, doWork, send, stop } = usePictureWork(visitId, url)
   const { now } = placings
   const sheet = opened?.sheet
   const scale: PhotoScale | undefined =
@@ -85,40 +58,17 @@ export function usePhoto(view: PhotoView, side: Side) {
   const plane = scale && outcomeOf(() => planeOf(scale))
   const toPlane = plane?.ok ? plane.value : undefined
 
-  /** Runs a job of the worker; what goes wrong is said, and what was placed stays. */
-  const doWork = async <T>(what: Doing, work: () => Promise<T>): Promise<T | undefined> => {
-    setProblem('')
-    setDoing(what)
-    try {
-      return await work()
-    } catch {
-      setProblem(notDone)
-      return undefined
-    } finally {
-      setDoing(undefined)
-    }
-  }
-
   const choose = async (file: Blob) => {
-    const stopper = new AbortController()
-    sending.current = stopper
-    const sent = await doWork('sending', () => sendPicture(visitId, file, stopper.signal))
-    if (sent === undefined) return
-    if (typeof sent === 'string') return setProblem(sent)
+    const id = await send(file)
+    if (id === undefined) return
     setConfirmed(false)
     setFirstTrials([])
     setPlacings(begun())
-    setPictureId(sent.id)
+    setPictureId(id)
   }
   const simulate = async (asked: Omit<SimulatedPhoto, 'view'>) => {
     const blob = await doWork('drawing', () => photoJobs().simulate({ view, ...asked }))
     if (blob) await choose(blob)
-  }
-  const stop = () => {
-    sending.current?.abort()
-    stopPhotoJobs()
-    setDoing(undefined)
-    setProblem(sentenceOf({ code: 'cancelled', path: 'picture' }))
   }
 
   const inside = (p: Point): Point =>

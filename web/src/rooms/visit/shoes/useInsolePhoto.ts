@@ -1,53 +1,28 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { simplify, type Point } from '@sturvo/core/geometry'
 import { inOwnFrame } from '@sturvo/core/outline'
 import { planeOf, type PhotoScale } from '@sturvo/core/photo'
 import { outcomeOf } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
 import { insoleAnchors } from '@sturvo/core/synthetic'
-import { sentenceOf } from '@sturvo/schema/words'
-import { photoJobs, stopPhotoJobs } from '../../../workers/photoJobs'
-import type { OpenedPhoto } from '../../../workers/photoWorker'
-import { pictureUrl, sendPicture } from '../print/usePrintJobs'
+import { photoJobs } from '../../../workers/photoJobs'
+import { usePictureWork } from '../photo/usePictureWork'
+import { pictureUrl } from '../print/usePrintJobs'
 import { useOpenVisit } from '../visitContext'
 
 export type InsoleAnchor = (typeof insoleAnchors)[number]
-type Doing = 'drawing' | 'sending' | 'opening' | 'tracing'
 const thinnedMm = 0.15
-const notDone = 'That did not work; nothing was lost. Please try again.'
 
 /** An insole on a sheet: picture, scale, four points on its edge, and the line traced between them. */
 export function useInsolePhoto(side: Side, keptId: string | undefined) {
   const { visitId, references } = useOpenVisit()
   const [pictureId, setPictureId] = useState(keptId)
-  const [found, setFound] = useState<{ url: string; photo: OpenedPhoto }>()
   const [ownScale, setOwnScale] = useState<PhotoScale>()
   const [isConfirmed, setConfirmed] = useState(false)
   const [anchors, setAnchors] = useState<Partial<Record<InsoleAnchor, Point>>>({})
   const [line, setLine] = useState<Point[]>()
-  const [doing, setDoing] = useState<Doing>()
-  const [problem, setProblem] = useState('')
-  const sending = useRef<AbortController>(undefined)
   const url = pictureId === undefined ? undefined : pictureUrl(pictureId)
-  useEffect(() => {
-    if (url === undefined) return
-    let isGone = false
-    setDoing('opening')
-    photoJobs()
-      .open(url)
-      .then((outcome) => {
-        if (isGone) return
-        if (outcome.ok) setFound({ url, photo: outcome.value })
-        else setProblem(sentenceOf(outcome.problem))
-      })
-      .catch(() => !isGone && setProblem(notDone))
-      .finally(() => !isGone && setDoing(undefined))
-    return () => {
-      isGone = true
-    }
-  }, [url])
-
-  const opened = found?.url === url ? found?.photo : undefined
+  const { opened, doing, problem, doWork, send, stop } = usePictureWork(visitId, url)
   const sheet = opened?.sheet
   const scale: PhotoScale | undefined =
     ownScale ?? (sheet && { from: 'sheet', sheet: 'a4', corners: sheet.corners })
@@ -56,29 +31,14 @@ export function useInsolePhoto(side: Side, keptId: string | undefined) {
   const toPlane = plane?.ok ? plane.value : undefined
   const missing = insoleAnchors.filter((id) => !anchors[id])
 
-  const doWork = async <T>(what: Doing, work: () => Promise<T>): Promise<T | undefined> => {
-    setProblem('')
-    setDoing(what)
-    try {
-      return await work()
-    } catch {
-      setProblem(notDone)
-      return undefined
-    } finally {
-      setDoing(undefined)
-    }
-  }
   const choose = async (file: Blob) => {
-    const stopper = new AbortController()
-    sending.current = stopper
-    const sent = await doWork('sending', () => sendPicture(visitId, file, stopper.signal))
-    if (sent === undefined) return
-    if (typeof sent === 'string') return setProblem(sent)
+    const id = await send(file)
+    if (id === undefined) return
     setOwnScale(undefined)
     setConfirmed(false)
     setAnchors({})
     setLine(undefined)
-    setPictureId(sent.id)
+    setPictureId(id)
   }
   const trace = async (all: Record<InsoleAnchor, Point>) => {
     if (url === undefined) return
@@ -129,12 +89,7 @@ export function useInsolePhoto(side: Side, keptId: string | undefined) {
       const blob = await doWork('drawing', () => photoJobs().simulateInsole(seed))
       if (blob) await choose(blob)
     },
-    stop: () => {
-      sending.current?.abort()
-      stopPhotoJobs()
-      setDoing(undefined)
-      setProblem(sentenceOf({ code: 'cancelled', path: 'picture' }))
-    },
+    stop,
     doing,
     problem,
   }
