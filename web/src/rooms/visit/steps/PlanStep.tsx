@@ -204,7 +204,9 @@ function PickView({ pick }: { pick: Pick }) {
           {because === ''
             ? pick.isPinned
               ? 'pinned by you'
-              : `for ${pick.fills.map((c) => capacityText[c]).join(', ')}`
+              : pick.fills.length === 0
+                ? 'one drill for the arch stands in every plan'
+                : `for ${pick.fills.map((c) => capacityText[c]).join(', ')}`
             : `because ${because}`}
         </p>
       </div>
