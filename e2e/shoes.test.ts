@@ -70,8 +70,9 @@ test('the inside is traced on a photo of the insole: sheet found, four taps, and
     const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height)
     const isSole = (x: number, y: number) => {
       const i = (y * width + x) * 4
-      const [r, g, b] = [data[i]!, data[i + 1]!, data[i + 2]!]
-      return r - b > 40 && r > 60 && Math.abs(r - g) < 120
+      const [r, b] = [data[i]!, data[i + 2]!]
+      // warmer than paper, whatever its tone and the light on it
+      return (r - b) / (r + b) > 0.12
     }
     // from the middle of the sheet outwards, until the sole ends
     const [cx, cy] = [Math.round(width / 2), Math.round(height / 2)]

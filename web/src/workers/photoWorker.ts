@@ -5,7 +5,6 @@ import { mmPerPxAt, planeOf, type Landmarks, type PhotoScale, type PhotoView } f
 import { MeasureError, outcomeOf, type Outcome } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
 import {
-  arbitraryInsole,
   arbitrarySide,
   innerScene,
   insoleScene,
@@ -13,6 +12,7 @@ import {
   rearScene,
   topScene,
   type FootScene,
+  type MadeUpInsole,
   type FootShape,
 } from '@sturvo/core/synthetic'
 import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
@@ -124,8 +124,8 @@ function withAlpha(image: RasterImage): RasterImage {
 }
 
 /** The simulated camera over an insole on a sheet. */
-async function simulateInsole(seed: number): Promise<Blob> {
-  const photo = photoPicture(insoleScene(arbitraryInsole(seed)), { seed, sizePx: 1300, tiltDeg: 9 })
+async function simulateInsole(insole: MadeUpInsole, seed: number): Promise<Blob> {
+  const photo = photoPicture(insoleScene(insole), { seed, sizePx: 1300, tiltDeg: 9 })
   return pngOfPixels(withAlpha(photo.image))
 }
 

@@ -50,8 +50,16 @@ export function InsoleRoom({ on, onClosed }: { on: ShoeOnFeet; onClosed: () => v
   const isPossible = lengthMm !== undefined && lengthMm > leastMm && lengthMm < mostMm
   const simulate = () => {
     const seed = [...shoe.id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 1009, 5)
-    setSide(arbitraryInsole(seed).side)
-    void photo.simulate(seed)
+    // the made-up insole has this shoe's own measures where they are known
+    const any = arbitraryInsole(seed)
+    const insole = {
+      ...any,
+      lengthMm: shoe.innerLengthMm ?? any.lengthMm,
+      ballWidthMm: shoe.innerWidthBallMm ?? any.ballWidthMm,
+      heelWidthMm: shoe.innerWidthHeelMm ?? any.heelWidthMm,
+    }
+    setSide(insole.side)
+    void photo.simulate(insole, seed)
   }
   return (
     <Modal opened onClose={onClosed} fullScreen title={`Inside of ${shoe.name}: its insole on a sheet`}>

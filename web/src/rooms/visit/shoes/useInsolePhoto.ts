@@ -4,7 +4,7 @@ import { inOwnFrame } from '@sturvo/core/outline'
 import { planeOf, type PhotoScale } from '@sturvo/core/photo'
 import { outcomeOf } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
-import { insoleAnchors } from '@sturvo/core/synthetic'
+import { insoleAnchors, type MadeUpInsole } from '@sturvo/core/synthetic'
 import { photoJobs } from '../../../workers/photoJobs'
 import { usePictureWork } from '../photo/usePictureWork'
 import { pictureUrl } from '../print/usePrintJobs'
@@ -85,8 +85,8 @@ export function useInsolePhoto(side: Side, keptId: string | undefined) {
     /** the inside in the frame of the shoe, mm */
     points,
     choose,
-    simulate: async (seed: number) => {
-      const blob = await doWork('drawing', () => photoJobs().simulateInsole(seed))
+    simulate: async (insole: MadeUpInsole, seed: number) => {
+      const blob = await doWork('drawing', () => photoJobs().simulateInsole(insole, seed))
       if (blob) await choose(blob)
     },
     stop,
