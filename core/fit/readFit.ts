@@ -1,4 +1,5 @@
 import { crossingsAt, type Point } from '../geometry'
+import type { Shoe } from '../footwear'
 import type { References } from '../reference'
 import { radToDeg } from '../units'
 import { bigToeOf, bigToePush, type BigToe, type BigToePush } from './bigToePush'
@@ -18,6 +19,11 @@ import { spacedOutline, type SpacerWidths } from './spacedOutline'
 
 export const fitActivities = ['walk', 'run'] as const
 export type FitActivity = (typeof fitActivities)[number]
+
+/** What the room in front of the toes is judged for. */
+export function activityOf(shoe: Pick<Shoe, 'use'>): FitActivity {
+  return shoe.use === 'run' ? 'run' : 'walk'
+}
 
 /** Own outline of a foot, standing. */
 export type FitFoot = {

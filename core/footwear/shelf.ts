@@ -4,7 +4,7 @@ import { minimalShoeScore, type MinimalShoeScore } from './minimalShoeScore'
 import { shelfProfile, type ProfileRow } from './shelfProfile'
 import { tippingAngleDeg } from './tipping'
 import { wearHint, type WearHint } from './wearHint'
-import { dropMm, type Shoe } from './shoe'
+import { dropMm, isWorn, type Shoe } from './shoe'
 
 export type ShoeReading = {
   shoe: Shoe
@@ -40,7 +40,7 @@ export type FootWidths = BySide<{ ballWidthMm?: number | undefined; toeWidthMm?:
 
 /** Reads every shoe against the wider foot and weights the shelf by hours of wear: what is worn most counts most. */
 export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: References): ShelfReading {
-  const hoursOf = (shoe: Shoe) => (shoe.isRetired || shoe.isGhost ? 0 : (shoe.hoursPerWeek ?? 0))
+  const hoursOf = (shoe: Shoe) => (isWorn(shoe) ? (shoe.hoursPerWeek ?? 0) : 0)
   const hoursPerWeek = shoes.reduce((sum, shoe) => sum + hoursOf(shoe), 0)
   const ball = widest(feet, 'ballWidthMm')
   const toes = widest(feet, 'toeWidthMm')

@@ -126,9 +126,9 @@ export function dropMm(shoe: Pick<Shoe, 'stackHeelMm' | 'stackForefootMm'>): num
     : stackHeelMm - stackForefootMm
 }
 
-/** Shoes that are worn: neither retired nor only thought of. */
-export function wornShoes<T extends Shoe>(shoes: readonly T[]): T[] {
-  return shoes.filter((shoe) => !shoe.isRetired && !shoe.isGhost)
+/** Neither retired nor only thought of. */
+export function isWorn(shoe: Pick<Shoe, 'isRetired' | 'isGhost'>): boolean {
+  return !shoe.isRetired && !shoe.isGhost
 }
 
 /** Support features: the listed ones, or the number where only that is known. */

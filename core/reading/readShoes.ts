@@ -1,5 +1,6 @@
 import { footShapeOf } from '../drawing'
 import {
+  activityOf,
   depthBudget,
   distanceField,
   fitTable,
@@ -14,7 +15,7 @@ import {
   type FootHeights,
   type InsoleShape,
 } from '../fit'
-import { readShelf, type Shoe, type ShelfReading, type ShoeReading } from '../footwear'
+import { isWorn, readShelf, type Shoe, type ShelfReading, type ShoeReading } from '../footwear'
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../reference'
 import { bySide, sides, type BySide, type Side } from '../side'
@@ -127,7 +128,7 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
           bases,
           needsBase,
           isBigToeStiff: sides.some(
-            (side) => (facts.feet[side].numbers.bigToeExtension ?? Infinity) < references.bigToeStandingShort,
+            (side) => (facts.feet[side].numbers.bigToeExtension ?? Infinity) < references.bigToeShort,
           ),
           isFatPadThin: sides.some((side) => facts.feet[side].words.fatPadBall === 'thin'),
         },
@@ -135,11 +136,12 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
       ),
     }
   })
-  const worn = shelf.shoes.filter((r) => !r.shoe.isRetired).map((r) => r.shoe)
+  // a ghost is asked too: whether the device would go into it
+  const candidates = shelf.shoes.filter((r) => !r.shoe.isRetired).map((r) => r.shoe)
   const devices = facts.devices.map((device) => ({
     device,
     inShoes: heights
-      ? worn.map((shoe) =>
+      ? candidates.map((shoe) =>
           deviceInShoe({ device, shoe, foot: heights, leg: neediestLeg(legs, needsBase) }, references),
         )
       : [],
@@ -208,7 +210,7 @@ function fitOf(
       nudge: shoe.nudge?.[side],
       stretchMm: references.upperStretch,
       gapMm: references.fitGap,
-      activity: shoe.use === 'run' ? 'run' : 'walk',
+      activity: activityOf(shoe),
     },
     references,
     field,
@@ -236,8 +238,12 @@ function baseIsNeeded({ arch, heel, effects }: Input['grades']['left']): boolean
 }
 
 function neediestLeg(legs: BySide<LegLine | undefined>, needsBase: BySide<boolean>): LegLine | undefined {
-  const needed = sides.filter((side) => needsBase[side]).flatMap((side) => legs[side] ?? [])
-  return needed.sort((a, b) => b.atFootMm - a.atFootMm)[0]
+  const measured = sides.filter((side) => legs[side])
+  const needed = measured.filter((side) => needsBase[side])
+  // where nothing asks for a base, a measured leg still tells whether a device has one
+  return (needed.length > 0 ? needed : measured)
+    .flatMap((side) => legs[side] ?? [])
+    .sort((a, b) => b.atFootMm - a.atFootMm)[0]
 }
 
 /** The higher foot has to go in too. */
@@ -265,7 +271,7 @@ function findingsOf({
 }: Pick<ShoesReading, 'shelf' | 'shoes' | 'devices' | 'barefoot' | 'needsBase'>): Finding[] {
   const findings = shoes.flatMap(({ reading, fits, verdict }): Finding[] => {
     const { shoe } = reading
-    if (shoe.isRetired || shoe.isGhost) return []
+    if (!isWorn(shoe)) return []
     const reason = verdict.against.find(
       (r) => r.kind === 'outside' || r.kind === 'short' || r.kind === 'pushesToe',
     )
@@ -288,7 +294,7 @@ function findingsOf({
   for (const side of sides) {
     const base = barefoot[side]
     const inShoes = shoes.flatMap((s) =>
-      s.bases[side] && !s.reading.shoe.isRetired && !s.reading.shoe.isGhost
+      s.bases[side] && isWorn(s.reading.shoe)
         ? [{ name: s.reading.shoe.name, marginMm: s.bases[side].marginMm }]
         : [],
     )

@@ -1,4 +1,4 @@
-import type { Insert, Shoe } from '../footwear'
+import type { Shoe } from '../footwear'
 import { depthBudget, type DepthPart, type DepthPlace, type FootHeights } from '../fit'
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../reference'
@@ -83,12 +83,6 @@ export function deviceInShoe(
     ...(device.volume === 'heel' ? [heelAspect(shoe, references)] : []),
   ]
   return { shoeId: shoe.id, aspects, verdict: worst(aspects) }
-}
-
-/** The device as the insert of a shoe, for the depth of a fit. */
-export function insertOfDevice(device: SupportDevice, references: References): Insert {
-  const { forefoot, arch, heel } = deviceThickness(device, references)
-  return { kind: device.kind, forefootMm: forefoot, archMm: arch, heelMm: heel }
 }
 
 const order = ['fits', 'unknown', 'tight', 'no'] as const

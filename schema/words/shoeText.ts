@@ -1,3 +1,4 @@
+import { isWorn } from '@sturvo/core/footwear'
 import type {
   DepthPlace,
   FitEdge,
@@ -109,7 +110,7 @@ export function reasonText(reason: VerdictReason): string {
 /** A line for each shoe that is worn: what was decided, or what the numbers say. */
 export function shoeVerdicts(reading: Pick<VisitReading, 'shoes'>): string[] {
   return reading.shoes.shoes.flatMap(({ reading: { shoe }, verdict }) => {
-    if (shoe.isRetired || shoe.isGhost) return []
+    if (!isWorn(shoe)) return []
     if (!shoe.ownVerdict) return verdict.isOpen ? [] : [verdictLine(shoe.name, verdict)]
     const note = shoe.ownVerdict.note?.trim()
     return [`${shoe.name}: ${verdictSentence(shoe.ownVerdict)}${note ? ` (${note})` : ''}`]

@@ -1,4 +1,5 @@
-import { neededShoe } from '@sturvo/core/fit'
+import { activityOf } from '@sturvo/core/fit'
+import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
 import type { SvgNode } from '@sturvo/schema/feetPage'
 import { fitPages, type FitPaper } from '@sturvo/schema/fitPage'
@@ -15,16 +16,7 @@ export function fitSheets(
   const { shoes } = reading
   const shoe = shoes.shoes.find((s) => s.reading.shoe.id === shoeId)
   if (!shoe) throw notFound('shoe')
-  const needed = neededShoe(
-    {
-      feet: shoes.feet,
-      spacersMm: facts.spacersMm,
-      activity: shoe.reading.shoe.use === 'run' ? 'run' : 'walk',
-      priority: practice.settings.shoePriority,
-      stretchMm: references.upperStretch,
-    },
-    references,
-  )
+  const needed = neededOf(shoes, facts, practice.settings, activityOf(shoe.reading.shoe), references)
   const sheets = sides.flatMap((side) => {
     const foot = shoes.feet[side]
     const fit = shoe.fits[side]

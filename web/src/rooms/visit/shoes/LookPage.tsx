@@ -1,6 +1,7 @@
 import { SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
-import { nearestShoes, neededShoe, type FitActivity } from '@sturvo/core/fit'
+import { nearestShoes, type FitActivity } from '@sturvo/core/fit'
+import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
 import { neededLines, num, shortfallName, shortfallText } from '@sturvo/schema/words'
 import { useOpenVisit } from '../visitContext'
@@ -10,18 +11,8 @@ import classes from './Fit.module.css'
 export function LookPage() {
   const { reading, references, practice, facts } = useOpenVisit()
   const [activity, setActivity] = useState<FitActivity>(facts.runs ? 'run' : 'walk')
-  const { feet, shoes, heights } = reading.shoes
-  const needed = neededShoe(
-    {
-      feet,
-      spacersMm: facts.spacersMm,
-      activity,
-      priority: practice.settings.shoePriority,
-      stretchMm: references.upperStretch,
-      forefootStackMm: heights?.forefootMm === undefined ? undefined : heights.forefootMm + references.sockMm,
-    },
-    references,
-  )
+  const { feet, shoes } = reading.shoes
+  const needed = neededOf(reading.shoes, facts, practice.settings, activity, references)
   if (!needed)
     return (
       <p className={classes.missing}>

@@ -3,7 +3,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { ShoeReading } from '@sturvo/core/footwear'
 import type { References } from '@sturvo/core/reference'
 import { num } from '@sturvo/schema/words'
-import { outerLengthMm, ShoeSide } from './ShoeSide'
+import { outerLengthMm, ShoeSide, usualStackMm } from './ShoeSide'
 import classes from './Shelf.module.css'
 
 export type ShelfViewProps = {
@@ -121,7 +121,10 @@ export function ShelfView(props: ShelfViewProps) {
 }
 
 function heightOf({ shoe }: ShoeReading): number {
-  return Math.max(shoe.stackHeelMm ?? 20, shoe.stackForefootMm ?? 12) + (shoe.closure === 'boot' ? 140 : 80)
+  return (
+    Math.max(shoe.stackHeelMm ?? usualStackMm.heel, shoe.stackForefootMm ?? usualStackMm.forefoot) +
+    (shoe.closure === 'boot' ? 140 : 80)
+  )
 }
 
 function hoursText(hours: number | undefined): string {

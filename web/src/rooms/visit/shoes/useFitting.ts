@@ -1,5 +1,12 @@
 import { useMemo, useState } from 'react'
-import { fitTable, readFit, withSpacers, type FitReading, type SpacerWidths } from '@sturvo/core/fit'
+import {
+  activityOf,
+  fitTable,
+  readFit,
+  withSpacers,
+  type FitReading,
+  type SpacerWidths,
+} from '@sturvo/core/fit'
 import type { Nudge } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import type { Side } from '@sturvo/core/side'
@@ -23,6 +30,7 @@ export function useFitting(on: ShoeOnFeet, side: Side, spacersMm: SpacerWidths |
   const { insole } = on
   const kept = shoe.nudge?.[side] ?? notMoved
   const [moving, setMoving] = useState<Nudge>()
+  const activity = activityOf(shoe)
   const table = useMemo(() => {
     if (!foot || !insole) return undefined
     const plain = fitTable(
@@ -31,12 +39,12 @@ export function useFitting(on: ShoeOnFeet, side: Side, spacersMm: SpacerWidths |
         insole,
         stretchMm: references.upperStretch,
         gapMm: references.fitGap,
-        activity: shoe.use === 'run' ? 'run' : 'walk',
+        activity,
       },
       references,
     )
     return spacersMm ? withSpacers(plain, spacersMm, references) : plain
-  }, [foot, insole, references, shoe.use, spacersMm])
+  }, [foot, insole, references, activity, spacersMm])
   const nudge = moving ?? kept
   const fit: FitReading | undefined = useMemo(
     () => table && readFit(table, references, nudge),
