@@ -105,7 +105,17 @@ export function read(
     signs: signsOf(facts, look, grades, references),
     dealtWith: facts.dealtWith,
   })
-  const shoes = readShoes({ facts, look, grades }, references, run)
+  const shoes = readShoes(
+    {
+      facts,
+      look,
+      grades,
+      supportStays: cautions.effects.has('supportStays'),
+      view: settings.archSupport,
+    },
+    references,
+    run,
+  )
   const driving = run(
     'driving',
     {

@@ -1,3 +1,4 @@
+import { gradeFloor, type ArchSupportView } from '../deformity'
 import { footShapeOf } from '../drawing'
 import {
   activityOf,
@@ -19,7 +20,7 @@ import { isWorn, readShelf, type Shoe, type ShelfReading, type ShoeReading } fro
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../reference'
 import { bySide, sides, type BySide, type Side } from '../side'
-import { deviceInShoe, type DeviceInShoe, type SupportDevice } from '../support'
+import { deviceInShoe, fadePlan, type DeviceInShoe, type FadePlan, type SupportDevice } from '../support'
 import { footOutline } from '../synthetic'
 import type { VisitFacts } from './facts'
 import type { Finding } from './finding'
@@ -50,7 +51,7 @@ export type ShoesReading = {
   barefoot: BySide<BaseReading | undefined>
   heights: FootHeights | undefined
   /** each device in each shoe that is worn */
-  devices: { device: SupportDevice; inShoes: DeviceInShoe[] }[]
+  devices: { device: SupportDevice; inShoes: DeviceInShoe[]; fade: FadePlan }[]
   findings: Finding[]
 }
 
@@ -61,6 +62,9 @@ type Input = {
   facts: Pick<VisitFacts, 'shoes' | 'devices' | 'traced' | 'feet' | 'prints' | 'bodyMassKg' | 'spacersMm'>
   look: BySide<Pick<LookReading, 'ballWidthMm' | 'toeWidthMm' | 'lengthMm'>>
   grades: BySide<Pick<GradesReading, 'arch' | 'heel' | 'effects'>>
+  /** a caution says that what holds these feet stays */
+  supportStays: boolean
+  view: ArchSupportView
 }
 
 /** Every shoe of the shelf by hours, on the own outlines, over the ground and with its devices. */
@@ -140,6 +144,15 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
   const candidates = shelf.shoes.filter((r) => !r.shoe.isRetired).map((r) => r.shoe)
   const devices = facts.devices.map((device) => ({
     device,
+    fade: fadePlan(
+      device,
+      {
+        grade: Math.max(...sides.map((side) => gradeFloor(input.grades[side].arch) ?? 0)),
+        isStructurallyFlat: device.reason === 'flat' || input.supportStays,
+        view: input.view,
+      },
+      references,
+    ),
     inShoes: heights
       ? candidates.map((shoe) =>
           deviceInShoe({ device, shoe, foot: heights, leg: neediestLeg(legs, needsBase) }, references),

@@ -4,13 +4,11 @@ import {
   deviceKinds,
   deviceOrder,
   deviceReasons,
-  fadePlan,
   volumeClasses,
   type DeviceInShoe,
+  type FadePlan,
   type SupportDevice,
 } from '@sturvo/core/support'
-import { gradeFloor } from '@sturvo/core/deformity'
-import { sides } from '@sturvo/core/side'
 import type { DeviceOnFoot } from '@sturvo/schema'
 import {
   aspectSentence,
@@ -86,8 +84,8 @@ export function DevicesPage() {
           </table>
         </div>
       )}
-      {devices.map(({ device }) => (
-        <DeviceForm key={device.id} device={device} />
+      {devices.map(({ device, fade }) => (
+        <DeviceForm key={device.id} device={device} fade={fade} />
       ))}
       <p className={classes.soft}>
         {recheckText} {customReferral}
@@ -108,7 +106,7 @@ function Cell({ fit }: { fit: DeviceInShoe | undefined }) {
   )
 }
 
-function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
+function DeviceForm({ device: { id, ...device }, fade }: { device: SupportDevice; fade: FadePlan }) {
   const { record } = useOpenVisit()
   const put = (part: Partial<DeviceOnFoot>) =>
     record({
@@ -182,7 +180,7 @@ function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
           onChange={(h) => put({ hoursPerDay: typeof h === 'number' ? h : undefined })}
         />
       </div>
-      <Fade device={device} />
+      <Fade plan={fade} />
       <Button
         size="compact-sm"
         variant="subtle"
@@ -195,18 +193,7 @@ function DeviceForm({ device: { id, ...device } }: { device: SupportDevice }) {
   )
 }
 
-function Fade({ device }: { device: Omit<SupportDevice, 'id'> }) {
-  const { reading, practice, references } = useOpenVisit()
-  const grades = sides.map((side) => gradeFloor(reading.grades[side].arch) ?? 0)
-  const plan = fadePlan(
-    device,
-    {
-      grade: Math.max(...grades),
-      isStructurallyFlat: device.reason === 'flat' || reading.cautions.effects.has('supportStays'),
-      view: practice.settings.archSupport,
-    },
-    references,
-  )
+function Fade({ plan }: { plan: FadePlan }) {
   if (!plan.isOpen) return <p>{fadeBlockText[plan.because]}</p>
   return (
     <p>
