@@ -41,7 +41,10 @@ module.exports = {
   projects: [
     base('core'),
     base('schema'),
-    base('server', { roots: ['<rootDir>/server', '<rootDir>/demo'] }),
+    base('server', {
+      roots: ['<rootDir>/server', '<rootDir>/demo'],
+      globalSetup: '<rootDir>/scripts/buildServerOnce.cjs',
+    }),
     base('web', {
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/scripts/sameSeed.cjs', '<rootDir>/scripts/browserGlobals.cjs'],

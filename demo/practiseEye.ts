@@ -40,5 +40,5 @@ export async function practiseEye(database: Database, accountId: string, today: 
       changed: at,
     }
   })
-  await database.write(() => database.db.insert(tables.eyeAnswer).values(rows))
+  await database.write((tx) => tx.insert(tables.eyeAnswer).values(rows))
 }

@@ -72,8 +72,8 @@ export async function seedDemo(
   only: readonly string[] = madeUpClients.map((client) => client.key),
 ): Promise<void> {
   const stamp = today.toISOString()
-  await database.write(() =>
-    database.db.insert(tables.practice).values({
+  await database.write((tx) =>
+    tx.insert(tables.practice).values({
       id: 'practice',
       name: 'Tideway Foot Room',
       place: 'Orrin Quay',
@@ -141,8 +141,8 @@ async function addClient({ database, client, seed, today, byAccount, assistant }
     },
   ]
   const first = dayjs(today).subtract(all[0]!.daysAgo, 'day').toISOString()
-  await database.write(() =>
-    database.db.insert(tables.person).values({
+  await database.write((tx) =>
+    tx.insert(tables.person).values({
       id: personId,
       ...client.person,
       phone: '',
@@ -188,8 +188,8 @@ async function addVisit({
   secondRater,
 }: AddingVisit): Promise<void> {
   const stamp = day.toISOString()
-  await database.write(() =>
-    database.db.insert(tables.visit).values({
+  await database.write((tx) =>
+    tx.insert(tables.visit).values({
       id,
       personId,
       startedOn: day.format('YYYY-MM-DD'),

@@ -27,7 +27,17 @@ import {
 import { kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
-import { daySchema, idSchema, longTextSchema, pointSchema, shortTextSchema, sideSchema } from './common'
+import {
+  daySchema,
+  idSchema,
+  lineSchema,
+  longTextSchema,
+  monthSchema,
+  numberIn,
+  shortTextSchema,
+  sideSchema,
+} from './common'
+import { DoorError, throughTheDoor, tooDeepText } from './door'
 import { photoSchema } from './photo'
 import { printSchema } from './print'
 import { recordingSchema } from './recording'
@@ -66,7 +76,7 @@ const answerSchemas = {
   loadMethod: z.enum(loadMethods),
   planMinutes: number(5, 60, 'A session'),
   planSessions: number(3, 14, 'Sessions a week').int(),
-  planKit: z.array(z.enum(kitItems)),
+  planKit: z.array(z.enum(kitItems)).max(kitItems.length),
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
@@ -100,21 +110,29 @@ export const eventSchema = z.object({
   kind: z.enum(eventKinds),
   side: z.enum(['left', 'right', 'both']),
   /** month it happened; the year alone is kept as January */
-  month: z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Write the month as 2024-05.'),
+  month: monthSchema,
   words: shortTextSchema.optional(),
 })
 export type StoryEvent = z.infer<typeof eventSchema>
 
 const optional = <T extends z.ZodType>(schema: T) => schema.optional()
-const monthSchema = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Write the month as 2024-05.')
 const mm = (low: number, high: number, what: string) => optional(number(low, high, what))
 const nudgeSchema = z.object({
   xMm: number(-60, 60, 'A shoe moved sideways'),
   yMm: number(-60, 60, 'A shoe moved along'),
   turnDeg: number(-30, 30, 'A turned shoe'),
 })
+// longer than any shoe: an inside a thousand times as large would take the fit with it
+const mostInsoleMm = 500
+const insolePointSchema = z.object({
+  x: numberIn(-mostInsoleMm, mostInsoleMm),
+  y: numberIn(-mostInsoleMm, mostInsoleMm),
+})
 export const insoleSchema = z.object({
-  points: z.array(pointSchema).min(8, 'An inside has at least 8 points.').max(3000, 'At most 3,000 points.'),
+  points: z
+    .array(insolePointSchema)
+    .min(8, 'An inside has at least 8 points.')
+    .max(3000, 'At most 3,000 points.'),
   from: z.enum(['photo', 'file']),
 })
 
@@ -123,7 +141,7 @@ export const deviceOnFootSchema = z.object({
   volume: z.enum(volumeClasses),
   reason: z.enum(deviceReasons),
   since: monthSchema.optional(),
-  prescriber: z.string().trim().max(80).optional(),
+  prescriber: lineSchema.pipe(z.string().max(80, 'At most 80 letters.')).optional(),
   heelMm: mm(0, 40, 'The thickness'),
   archMm: mm(0, 50, 'The thickness'),
   forefootMm: mm(0, 30, 'The thickness'),
@@ -134,7 +152,7 @@ export const deviceOnFootSchema = z.object({
 export type DeviceOnFoot = z.infer<typeof deviceOnFootSchema>
 
 export const shoeSchema = z.object({
-  name: z.string().trim().min(1, 'The shoe needs a name.').max(80),
+  name: lineSchema.pipe(z.string().min(1, 'The shoe needs a name.').max(80, 'At most 80 letters.')),
   hoursPerWeek: optional(hours),
   stackHeelMm: optional(number(0, 120, 'The stack at the heel')),
   stackForefootMm: optional(number(0, 120, 'The stack at the forefoot')),
@@ -196,7 +214,8 @@ export const shoeSchema = z.object({
 export type ShoeOnShelf = z.infer<typeof shoeSchema>
 
 export const dealtSchema = z.object({
-  by: z.string().min(1).max(120),
+  /** written by the server: whoever is signed in */
+  by: lineSchema.pipe(z.string().min(1).max(120)),
   on: daySchema,
   words: z.string().trim().min(3, 'Say in a few words how it was dealt with.').max(1000),
 })
@@ -229,7 +248,9 @@ export function parsePath(path: FieldPath): ParsedPath | undefined {
       !isOneOf(sides, b) ||
       !Number.isInteger(trial) ||
       trial < 1 ||
-      trial > mostTrials
+      trial > mostTrials ||
+      // "01" would be a second path to the same trial
+      String(trial) !== c
     )
       return undefined
     return { kind, measure: a, side: b, trial }
@@ -287,7 +308,7 @@ export function fieldSchemaOf(parsed: ParsedPath): z.ZodType {
   }
 }
 
-export type FieldProblem = { path: string; message: string; code: 'unknownField' | 'badValue' }
+export type FieldProblem = { path: string; message: string; code: 'unknownField' | 'badValue' | 'tooDeep' }
 
 /** Checks one change. @returns the value to keep (null takes it away), or what is wrong with it */
 export function checkChange(change: {
@@ -305,7 +326,14 @@ export function checkChange(change: {
       },
     }
   if (change.value === null) return { ok: true, value: null }
-  const result = fieldSchemaOf(parsed).safeParse(change.value)
+  let value: unknown
+  try {
+    value = throughTheDoor(change.value)
+  } catch (error) {
+    if (!(error instanceof DoorError)) throw error
+    return { ok: false, problem: { path: change.path, code: 'tooDeep', message: tooDeepText } }
+  }
+  const result = fieldSchemaOf(parsed).safeParse(value)
   if (result.success) return { ok: true, value: result.data }
   return { ok: false, problem: { path: change.path, code: 'badValue', message: firstSentence(result.error) } }
 }

@@ -1,13 +1,22 @@
 import { z } from 'zod'
 import { errorSchema } from './common'
+import { deviceListSchema, deviceSchema } from './device'
 import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
 import { pictureSchema } from './print'
+import { recordingFileSchema } from './recording'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
 import { practiceChangeSchema, practiceSchema, previewSchema, referenceChangesSchema } from './settings'
-import { conflictSchema, visitChangesSchema, visitSchema, visitWrittenSchema } from './visit'
+import { todaySchema } from './today'
+import {
+  conflictSchema,
+  fieldHistorySchema,
+  visitChangesSchema,
+  visitSchema,
+  visitWrittenSchema,
+} from './visit'
 
 type Route = {
   method: 'get' | 'post' | 'patch' | 'delete'
@@ -62,6 +71,7 @@ export const routes: readonly Route[] = [
     status: 201,
   },
   { method: 'delete', path: '/api/session', summary: 'Sign out', status: 204 },
+  { method: 'delete', path: '/api/sessions', summary: 'Sign out everywhere', status: 204 },
   {
     method: 'get',
     path: '/api/practice',
@@ -85,7 +95,20 @@ export const routes: readonly Route[] = [
     answer: previewSchema,
     status: 200,
   },
-  { method: 'get', path: '/api/people', summary: 'People, by name', answer: peopleSchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/people',
+    summary: 'People, by name; ?find= words of name or work, ?after= marker of the page before',
+    answer: peopleSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/today',
+    summary: 'Who needs a look, the most urgent first',
+    answer: todaySchema,
+    status: 200,
+  },
   {
     method: 'post',
     path: '/api/people',
@@ -124,6 +147,41 @@ export const routes: readonly Route[] = [
     summary: 'Change fields; merges by field, 409 with both values on a clash',
     body: visitChangesSchema,
     answer: visitWrittenSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/history',
+    summary: 'Every value a field ever had, with who wrote it, ?path=',
+    answer: fieldHistorySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/visits/{id}/recordings',
+    summary: 'Put in a recording of a mat (text/csv or application/gzip)',
+    answer: recordingFileSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/recordings/{id}', summary: 'A recording, packed', status: 200 },
+  {
+    method: 'get',
+    path: '/api/devices',
+    summary: 'Devices of this machine',
+    answer: deviceListSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/devices/{id}/zero',
+    summary: 'Take what a device feels now as nothing',
+    answer: deviceSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/devices/{id}/picture',
+    summary: 'A picture of a device, ?view= ?seed=',
     status: 200,
   },
   {

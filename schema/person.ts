@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { lengthUnits, massUnits } from '@sturvo/core/units'
 import { kitItems } from '@sturvo/core/training'
-import { daySchema, idSchema, shortTextSchema } from './common'
+import { daySchema, idSchema, lineSchema, shortTextSchema } from './common'
 
 const firstBirthYear = 1900
 const lastBirthYear = 2100 // whether it lies in the future is asked where today is known
 
 const personFields = {
-  name: z.string().trim().min(1, 'The name is missing.').max(120, 'At most 120 letters.'),
+  name: lineSchema.pipe(z.string().min(1, 'The name is missing.').max(120, 'At most 120 letters.')),
   pronouns: shortTextSchema,
   birthYear: z
     .number()
@@ -17,10 +17,10 @@ const personFields = {
     .nullable(),
   work: shortTextSchema,
   phone: shortTextSchema,
-  email: z.union([z.literal(''), z.email('This is not an e-mail address.')]),
+  email: z.union([z.literal(''), z.email('This is not an e-mail address.').max(200)]),
   lengthUnit: z.enum(lengthUnits),
   massUnit: z.enum(massUnits),
-  kit: z.array(z.enum(kitItems)),
+  kit: z.array(z.enum(kitItems)).max(kitItems.length),
 }
 
 // defaults belong to a new person only: in a change they would wipe what was there
@@ -50,5 +50,10 @@ export const personSchema = z.object({
 export type Person = z.infer<typeof personSchema>
 
 export const personChangeSchema = z.object(personFields).partial()
-export const peopleSchema = z.object({ people: z.array(personSchema), next: z.string().nullable() })
+/** A page of people. A row that cannot be read is named by its id and breaks nothing. */
+export const peopleSchema = z.object({
+  people: z.array(personSchema),
+  unreadable: z.array(z.string()).default([]),
+  next: z.string().nullable(),
+})
 export const newVisitSchema = z.object({ id: idSchema, startedOn: daySchema })

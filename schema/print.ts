@@ -1,15 +1,21 @@
 import { z } from 'zod'
-import { idSchema, pointSchema, sideSchema } from './common'
+import { idSchema, numberIn, pointMmSchema, pointSchema, sideSchema } from './common'
 import { printScaleSchema } from './scale'
 
-const measuredSchema = z.object({ value: z.number(), error: z.number().min(0) })
+const mostMeasured = 1e6 // an area in mm² is the largest
+const measuredSchema = z.object({
+  value: numberIn(-mostMeasured, mostMeasured),
+  error: numberIn(0, mostMeasured),
+})
+
+const areaSchema = numberIn(0, mostMeasured)
 
 export const printWishesSchema = z.object({
   side: sideSchema.optional(),
   toes: z.enum(['auto', 'none']).optional(),
   thresholdNudge: z.number().min(-80).max(80).optional(),
   axis: z.object({ heelImagePx: pointSchema, toeImagePx: pointSchema }).optional(),
-  toeLineFootMm: z.array(pointSchema).max(40).optional(),
+  toeLineFootMm: z.array(pointMmSchema).max(40).optional(),
   strokes: z
     .array(
       z.object({
@@ -33,7 +39,7 @@ export const printPipelineVersion = 2
 export const printSchema = z.object({
   pictureId: idSchema,
   /** prints of before this was kept have none */
-  pipeline: z.number().int().optional(),
+  pipeline: z.number().int().min(0).max(1000).optional(),
   scale: printScaleSchema,
   wishes: printWishesSchema,
   measures: z.object({
@@ -45,19 +51,19 @@ export const printSchema = z.object({
     footprintAngleDeg: measuredSchema.optional(),
     printKind: z.enum(['interrupted', 'bridged', 'full']),
     toelessAreaMm2: measuredSchema,
-    thirdsMm2: z.tuple([z.number(), z.number(), z.number()]),
-    ballWidthMm: z.number(),
-    heelWidthMm: z.number(),
+    thirdsMm2: z.tuple([areaSchema, areaSchema, areaSchema]),
+    ballWidthMm: numberIn(0, 1000),
+    heelWidthMm: numberIn(0, 1000),
     sideFrom: z.enum(['told', 'shape']),
     toeLine: z.object({
-      pointsFootMm: z.array(pointSchema),
+      pointsFootMm: z.array(pointMmSchema).max(2000),
       from: z.enum(['found', 'partly', 'guessed', 'practitioner', 'none']),
     }),
     tangent: z
-      .object({ heelFootMm: pointSchema, forefootFootMm: pointSchema, apexFootMm: pointSchema })
+      .object({ heelFootMm: pointMmSchema, forefootFootMm: pointMmSchema, apexFootMm: pointMmSchema })
       .optional(),
     axis: z.object({ heelImagePx: pointSchema, toeImagePx: pointSchema }),
-    ringsFootMm: z.array(z.array(pointSchema).max(2000)).max(60),
+    ringsFootMm: z.array(z.array(pointMmSchema).max(2000)).max(60),
   }),
 })
 export type PrintOnMat = z.infer<typeof printSchema>

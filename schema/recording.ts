@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { matJobs, recordingSides, recordingTasks } from '@sturvo/core/pressure'
-import { idSchema, pointSchema, shortTextSchema, sideSchema } from './common'
+import { idSchema, numberIn, pointMmSchema, shortTextSchema, sideSchema } from './common'
 
 /** Version of the way from frames to measures, kept with each recording so that an old one can be read anew. */
 export const recordingPipelineVersion = 1
@@ -14,39 +14,43 @@ export const recordingMetaSchema = z.object({
   task: z.enum(recordingTasks),
 })
 
+// what an analysis may answer: wider than any body, and finite
+const readSchema = numberIn(-1e7, 1e7)
+const countSchema = z.number().int().min(0).max(10_000_000)
+
 const landmarksSchema = z.object({
-  heelEndMatMm: pointSchema,
-  toeEndMatMm: pointSchema,
-  heelMatMm: pointSchema,
-  m1MatMm: pointSchema,
-  m5MatMm: pointSchema,
+  heelEndMatMm: pointMmSchema,
+  toeEndMatMm: pointMmSchema,
+  heelMatMm: pointMmSchema,
+  m1MatMm: pointMmSchema,
+  m5MatMm: pointMmSchema,
 })
 const swaySchema = z.object({
-  meanMm: pointSchema,
-  pathMm: z.number(),
-  meanVelocityMmS: z.number(),
-  rmsMlMm: z.number(),
-  rmsApMm: z.number(),
-  ellipse95Mm2: z.number(),
-  usedS: z.number(),
+  meanMm: pointMmSchema,
+  pathMm: readSchema,
+  meanVelocityMmS: readSchema,
+  rmsMlMm: readSchema,
+  rmsApMm: readSchema,
+  ellipse95Mm2: readSchema,
+  usedS: readSchema,
 })
 const footSchema = z.object({
-  loadN: z.number(),
-  share: z.number().optional(),
+  loadN: readSchema,
+  share: readSchema.optional(),
   cop: swaySchema.optional(),
-  tripod: z.object({ h: z.number(), m1: z.number(), m5: z.number() }),
-  regionsPct: z.object({ heel: z.number(), midfoot: z.number(), forefoot: z.number(), toes: z.number() }),
-  peakKpa: z.number(),
-  archIndex: z.number(),
+  tripod: z.object({ h: readSchema, m1: readSchema, m5: readSchema }),
+  regionsPct: z.object({ heel: readSchema, midfoot: readSchema, forefoot: readSchema, toes: readSchema }),
+  peakKpa: readSchema,
+  archIndex: readSchema,
   landmarks: landmarksSchema,
-  loss: z.object({ atS: z.number(), depthPct: z.number().optional(), shiftMm: z.number() }).optional(),
+  loss: z.object({ atS: readSchema, depthPct: readSchema.optional(), shiftMm: readSchema }).optional(),
 })
 const stepSchema = z.object({
   side: sideSchema,
-  startS: z.number(),
-  stanceS: z.number(),
-  copExcursionPct: z.number().optional(),
-  peakMedialAtPct: z.number().optional(),
+  startS: readSchema,
+  stanceS: readSchema,
+  copExcursionPct: readSchema.optional(),
+  peakMedialAtPct: readSchema.optional(),
   pushOff: z.enum(['bigToe', 'lesserToes']),
   isPartial: z.boolean(),
 })
@@ -54,24 +58,24 @@ const missingSchema = z.union([
   z.object({
     what: z.literal('sway'),
     side: z.enum(['left', 'right', 'both']),
-    usedS: z.number(),
-    neededS: z.number(),
+    usedS: readSchema,
+    neededS: readSchema,
   }),
   z.object({ what: z.literal('foot'), side: sideSchema }),
-  z.object({ what: z.literal('steps'), side: sideSchema, found: z.number(), needed: z.number() }),
-  z.object({ what: z.literal('partialStep'), side: sideSchema, atS: z.number() }),
+  z.object({ what: z.literal('steps'), side: sideSchema, found: readSchema, needed: readSchema }),
+  z.object({ what: z.literal('partialStep'), side: sideSchema, atS: readSchema }),
 ])
 
 /** What was measured on a recording. */
 export const recordingReadingSchema = z.object({
-  durationS: z.number(),
-  frames: z.number().int(),
+  durationS: readSchema,
+  frames: countSchema,
   left: footSchema.optional(),
   right: footSchema.optional(),
   both: swaySchema.optional(),
   steps: z.array(stepSchema).max(400),
-  gaps: z.array(z.object({ fromS: z.number(), toS: z.number() })).max(10_000),
-  deadCells: z.array(z.object({ row: z.number().int(), col: z.number().int() })).max(40_000),
+  gaps: z.array(z.object({ fromS: readSchema, toS: readSchema })).max(10_000),
+  deadCells: z.array(z.object({ row: countSchema, col: countSchema })).max(40_000),
   missing: z.array(missingSchema).max(500),
 })
 export type RecordingReading = z.infer<typeof recordingReadingSchema>
@@ -79,7 +83,7 @@ export type RecordingReading = z.infer<typeof recordingReadingSchema>
 /** A recording of a visit: the file, what was set by hand, and what was measured on it. */
 export const recordingSchema = z.object({
   fileId: idSchema,
-  pipeline: z.number().int(),
+  pipeline: z.number().int().min(0).max(1000),
   job: z.enum(matJobs),
   meta: recordingMetaSchema,
   /** the device's own name, or the name of the file */
@@ -92,9 +96,9 @@ export const recordingSchema = z.object({
   landmarks: z
     .object({ left: landmarksSchema.partial().optional(), right: landmarksSchema.partial().optional() })
     .optional(),
-  moments: z.array(z.object({ atS: z.number().min(0), words: shortTextSchema })).max(40),
+  moments: z.array(z.object({ atS: numberIn(0, 1e6), words: shortTextSchema })).max(40),
   depth: z
-    .array(z.object({ atS: z.number(), depthPct: z.number().min(0).max(100) }))
+    .array(z.object({ atS: readSchema, depthPct: z.number().min(0).max(100) }))
     .max(400)
     .optional(),
   /** not counted: the client stepped off, or was shown something */

@@ -4,7 +4,7 @@ import { pointSchema } from './common'
 
 const given = z.object({
   from: z.literal('given'),
-  mmPerPx: z.number().positive('The scale must be above zero.'),
+  mmPerPx: z.number().positive('The scale must be above zero.').max(100, 'A pixel cannot be that large.'),
 })
 const sheet = z.object({
   from: z.literal('sheet'),
@@ -15,7 +15,10 @@ const points = z.object({
   from: z.literal('points'),
   a: pointSchema,
   b: pointSchema,
-  distanceMm: z.number().positive('The distance must be above zero.'),
+  distanceMm: z
+    .number()
+    .positive('The distance must be above zero.')
+    .max(5000, 'A distance of more than 5 m cannot be.'),
 })
 
 /** How a picture got its scale. Points in picture pixels, corners clockwise from the top left. */

@@ -1,8 +1,13 @@
 import { z } from 'zod'
-import { idSchema } from './common'
+import { idSchema, lineSchema } from './common'
 
 export const rolesOfAccounts = ['owner', 'practitioner', 'assistant'] as const
-export const emailSchema = z.string().trim().toLowerCase().pipe(z.email('This is not an e-mail address.'))
+export type Role = (typeof rolesOfAccounts)[number]
+export const emailSchema = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .pipe(z.email('This is not an e-mail address.').max(200, 'At most 200 letters.'))
 export const passwordSchema = z.string().min(10, 'A password has at least 10 letters.').max(200)
 
 export const signInSchema = z.object({
@@ -36,13 +41,15 @@ export const frontDoorSchema = z.object({
 export type FrontDoor = z.infer<typeof frontDoorSchema>
 
 export const firstOwnerSchema = z.object({
-  practiceName: z.string().trim().min(1, 'The practice needs a name.').max(120),
-  name: z.string().trim().min(1, 'Your name is missing.').max(120),
+  /** printed in the terminal of whoever started Sturvo: only they may become the owner */
+  code: z.string().trim().max(40),
+  practiceName: lineSchema.pipe(z.string().min(1, 'The practice needs a name.').max(120)),
+  name: lineSchema.pipe(z.string().min(1, 'Your name is missing.').max(120)),
   email: emailSchema,
   password: passwordSchema,
 })
 export const newAccountSchema = z.object({
-  name: z.string().trim().min(1, 'The name is missing.').max(120),
+  name: lineSchema.pipe(z.string().min(1, 'The name is missing.').max(120)),
   email: emailSchema,
   role: z.enum(rolesOfAccounts),
   password: passwordSchema,

@@ -12,14 +12,23 @@ export const visitSchema = z.object({
   /** reference values in force when it was last worked on */
   referencesVersion: z.number().int().default(0),
   fields: fieldsSchema,
+  /** paths whose stored value cannot be read; they are left out of the fields and kept as they are */
+  unreadable: z.array(z.string()).default([]),
 })
 export type Visit = z.infer<typeof visitSchema>
 
 export const visitChangesSchema = z.object({
   changes: z
-    .array(z.object({ path: z.string().max(120), value: z.unknown() }))
+    .array(
+      z.object({
+        path: z.string().max(120),
+        value: z.unknown(),
+        /** the version the field was typed on, where it is older than the one in If-Match */
+        base: z.number().int().min(0).max(1e9).optional(),
+      }),
+    )
     .min(1, 'Nothing to change.')
-    .max(200),
+    .max(200, 'At most 200 fields at once.'),
 })
 /** After a write: the new version, and what others changed since the version the writer knew. */
 export const visitWrittenSchema = z.object({ version: z.number().int(), fields: fieldsSchema })
@@ -30,3 +39,17 @@ export const conflictSchema = z.object({
   version: z.number().int(),
   clashes: z.array(clashSchema),
 })
+
+/** Every value that fields of a visit ever had, oldest first. Null is a value that was taken away. */
+export const fieldHistorySchema = z.object({
+  entries: z.array(
+    z.object({
+      path: z.string(),
+      value: z.unknown(),
+      version: z.number().int(),
+      by: z.string(),
+      at: z.string(),
+    }),
+  ),
+})
+export type FieldHistory = z.infer<typeof fieldHistorySchema>

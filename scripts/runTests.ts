@@ -53,6 +53,7 @@ async function jest(name: string, args: string[]): Promise<Tally> {
 
 async function main(): Promise<void> {
   // two cores: the checks run beside the tests; the browsers, which mostly wait, have the machine to themselves
+  process.env.STURVO_BUILT = 'yes' // by ./sturvo, just now
   const [lint, [types, quick]] = await Promise.all([
     checkOnce('lint', 'npm', ['run', '--silent', 'lint']),
     checkOnce('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']).then(

@@ -1,27 +1,5 @@
-import { fit } from './fit'
-import { measureFootprint } from './measureFootprint'
-import { measureOutline } from './measureOutline'
-import { measurePressure } from './measurePressure'
-import { measureRearfoot } from './measureRearfoot'
-import { measureShoe } from './measureShoe'
-import { planOfFile } from './plan'
-import { demo, serve, type Seed } from './serve'
-import { addUser } from './users'
+import { commands, helpOf, listOf, type Command, type Surroundings } from './commands'
 import { UsageError } from './usage'
-
-export type Surroundings = { seed: Seed; passwordFrom: () => Promise<string> }
-
-const usage = `sturvo demo [--port N] [--fresh]
-sturvo serve --db FILE [--port N]
-sturvo test
-sturvo measure footprint IMAGE (--mm-per-px X | --sheet a4|letter) [--side left|right] [--toes auto|none]
-sturvo measure pressure FILE.csv[.gz] [--points heads|pads]
-sturvo measure rearfoot FILE.csv
-sturvo measure outline FILE.svg|json [--side left|right]
-sturvo measure shoe FILE.json
-sturvo fit FOOT.svg|json SHOE.svg|json [--gap 3] [--stretch 2] [--activity walk|run] [--side left|right]
-sturvo plan VISIT.json
-sturvo user add --db FILE --name N --email E --role owner|practitioner|assistant --password-stdin`
 
 /** Runs one command. @returns what to print and the exit code: 0 done, 2 cannot be done as asked */
 export async function runCommand(
@@ -37,18 +15,28 @@ export async function runCommand(
 }
 
 async function dispatch(args: readonly string[], around: Surroundings): Promise<string> {
-  const [first, second] = args
-  if (first === 'serve') return serve(args.slice(1))
-  if (first === 'demo') return demo(args.slice(1), around.seed)
-  if (first === 'plan') return planOfFile(args.slice(1))
-  if (first === 'measure' && second === 'footprint') return measureFootprint(args.slice(2))
-  if (first === 'measure' && second === 'pressure') return measurePressure(args.slice(2))
-  if (first === 'measure' && second === 'rearfoot') return measureRearfoot(args.slice(2))
-  if (first === 'measure' && second === 'outline') return measureOutline(args.slice(2))
-  if (first === 'measure' && second === 'shoe') return measureShoe(args.slice(2))
-  if (first === 'fit') return fit(args.slice(1))
-  if (first === 'user' && second === 'add') return addUser(args.slice(2), around.passwordFrom)
-  throw new UsageError(
-    first === undefined ? usage : `There is no command "${args.slice(0, 2).join(' ')}".\n${usage}`,
-  )
+  const words = args.filter((arg) => !isHelp(arg))
+  const found = commandOf(words)
+  const family = found
+    ? []
+    : commands.filter((c) => words[0] !== undefined && c.name.startsWith(`${words[0]} `))
+  if (args.some(isHelp) || args.length === 0) {
+    if (found) return helpOf(found.command)
+    return listOf(family.length > 0 ? family : commands)
+  }
+  if (!found)
+    throw new UsageError(
+      `There is no command "${words.slice(0, 2).join(' ')}".\n${listOf(family.length > 0 ? family : commands)}`,
+    )
+  return found.command.run(found.rest, around)
+}
+
+const isHelp = (arg: string) => arg === '--help' || arg === '-h'
+
+function commandOf(words: readonly string[]): { command: Command; rest: readonly string[] } | undefined {
+  for (const length of [2, 1]) {
+    const command = commands.find((c) => c.name === words.slice(0, length).join(' '))
+    if (command) return { command, rest: words.slice(length) }
+  }
+  return undefined
 }

@@ -1,28 +1,60 @@
-import { existsSync, rmSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
 import pino from 'pino'
-import { openDatabase, type Database } from '../data/database'
-import { deviceShelf, usualDevices } from '../devices/deviceShelf'
+import { count } from 'drizzle-orm'
+import { isDemo, openDatabase, type Database } from '../data/database'
+import { FileFault, fileFaultOf } from '../data/fileFault'
+import { lockFile, type FileLock } from '../data/fileLock'
+import { rootFolder } from '../data/places'
+import { account } from '../data/tables'
 import { serveStreams } from '../devices/routes'
-import { createApp } from '../http/app'
-import { listen, PortBusyError, shutDownCleanly } from '../http/listen'
+import { createApp, shelfOf } from '../http/app'
+import { endOnTrouble, listen, PortBusyError, shutDownCleanly } from '../http/listen'
+import { keyOldPeople } from '../people/queries'
 import { practiceRow } from '../practice/queries'
+import { newOwnerCode } from '../signin/routes'
+import { countOldVisits } from '../visits/queries'
+import { createWork } from '../work/pool'
 import { portOf, readArguments, textOption, UsageError } from './usage'
 
 const standardPort = 4173
-const root = join(__dirname, '..', '..')
-const webFolder = join(root, 'web', 'dist')
+const webFolder = join(rootFolder, 'web', 'dist')
 
-async function start(database: Database, port: number): Promise<void> {
+/** @returns the code that the first owner has to type, where there is none yet */
+async function start(database: Database, port: number): Promise<string | undefined> {
   const logger = pino({ level: process.env.STURVO_LOG ?? 'warn' })
-  const devices = deviceShelf(usualDevices())
-  const app = createApp({ database, logger, webFolder, devices })
+  const work = createWork()
+  const devices = shelfOf(work)
+  const [accounts] = await database.db.select({ n: count() }).from(account)
+  const ownerCode = accounts?.n === 0 ? newOwnerCode() : undefined
+  const app = createApp({ database, logger, webFolder, devices, work, ownerCode })
   try {
     const server = await listen(app, port)
-    shutDownCleanly(server, database, serveStreams(server, devices, database))
+    const endStreams = serveStreams(server, devices, database)
+    const stop = shutDownCleanly({ server, database, work, endStreams })
+    endOnTrouble(logger, stop)
+    void catchUp(database)
+    return ownerCode
   } catch (error) {
+    await work.close()
     await database.close()
     throw error instanceof PortBusyError ? new UsageError(error.message) : error
+  }
+}
+
+/** What an older version did not keep is counted in small parts beside the answers. */
+async function catchUp(database: Database): Promise<void> {
+  const breath = () => new Promise((go) => setTimeout(go, 20))
+  while ((await countOldVisits(database)) > 0) await breath()
+  while ((await keyOldPeople(database)) > 0) await breath()
+}
+
+/** A file that cannot be opened is an answer of the command line, not a defect. */
+async function opened<T>(open: () => Promise<T>): Promise<T> {
+  try {
+    return await open()
+  } catch (error) {
+    throw error instanceof FileFault ? new UsageError(error.message) : error
   }
 }
 
@@ -32,10 +64,11 @@ export async function serve(args: readonly string[]): Promise<string> {
   const file = textOption(options, 'db')
   if (file === undefined) throw new UsageError('Name the database: serve --db FILE.')
   const port = portOf(options, standardPort)
-  const database = await openDatabase(file)
+  const database = await opened(() => openDatabase(file, { alone: true }))
   await practiceRow(database)
-  await start(database, port)
-  return `Sturvo is open at http://127.0.0.1:${port} (Ctrl C ends it)`
+  const code = await start(database, port)
+  const hint = code === undefined ? '' : `\nTo become its owner, type this code there: ${code}`
+  return `Sturvo is open at http://127.0.0.1:${port} (Ctrl C ends it)${hint}`
 }
 
 export type Seed = (database: Database, today: Date) => Promise<void>
@@ -43,12 +76,13 @@ export type Seed = (database: Database, today: Date) => Promise<void>
 /** `demo [--port N] [--fresh]`: the made-up practice, filled once and kept until --fresh. */
 export async function demo(args: readonly string[], seed: Seed): Promise<string> {
   const { options } = readArguments(args, ['port', 'db'], ['fresh'])
-  const file = textOption(options, 'db') ?? join(root, 'demo', 'data', 'demo.db')
+  const file = resolve(textOption(options, 'db') ?? join(rootFolder, 'demo', 'data', 'demo.db'))
   const port = portOf(options, standardPort)
   const isWhole = `${file}.whole` // written after filling, so that a half-filled file is filled anew
-  if (options.fresh === true || !existsSync(isWhole))
-    for (const end of ['', '-wal', '-shm', '.whole']) rmSync(file + end, { force: true })
-  const database = await openDatabase(file)
+  const database = await opened(async () => {
+    const lock = await emptied(file, options.fresh === true || !existsSync(isWhole))
+    return openDatabase(file, { alone: true, lock })
+  })
   if (!existsSync(isWhole)) {
     process.stderr.write(
       'Making up the practice: people, prints, photos, recordings (about twenty seconds, once) …\n',
@@ -58,4 +92,26 @@ export async function demo(args: readonly string[], seed: Seed): Promise<string>
   }
   await start(database, port)
   return `The made-up practice is open at http://127.0.0.1:${port} (Ctrl C ends it)`
+}
+
+/**
+ * Holds the file, and takes away what is in it where that is wanted and it is a made-up practice.
+ * @throws FileFault, UsageError for a file that is anything else; it is then untouched
+ */
+async function emptied(file: string, isUnwanted: boolean): Promise<FileLock> {
+  try {
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+  } catch (error) {
+    throw fileFaultOf(error, file) ?? error
+  }
+  const isThere = existsSync(file) && statSync(file).size > 0
+  if (isThere && (await isDemo(file)) !== true)
+    throw new UsageError(
+      `${file} is not a made-up practice. Nothing was changed: open it with "sturvo serve --db", or name another file.`,
+    )
+  const lock = await lockFile(file).catch((error: unknown) => {
+    throw fileFaultOf(error, file) ?? error
+  })
+  if (isUnwanted) for (const end of ['', '-wal', '-shm', '.whole']) rmSync(file + end, { force: true })
+  return lock
 }

@@ -1,38 +1,80 @@
-import { newAccountSchema, rolesOfAccounts } from '@sturvo/schema'
-import { openDatabase } from '../data/database'
+import {
+  emailSchema,
+  newAccountSchema,
+  passwordSchema,
+  rolesOfAccounts,
+  throughTheDoor,
+} from '@sturvo/schema'
+import { openDatabase, type Database } from '../data/database'
+import { FileFault } from '../data/fileFault'
 import { Fault } from '../http/faults'
 import { practiceRow } from '../practice/queries'
-import { addAccount } from '../signin/accounts'
-import { oneOf, readArguments, textOption, UsageError } from './usage'
+import { addAccount, resetPassword } from '../signin/accounts'
+import { oneOf, readArguments, textOption, UsageError, type Options } from './usage'
 
 /** `user add --db F --name N --email E --role owner --password-stdin` */
 export async function addUser(args: readonly string[], passwordFrom: () => Promise<string>): Promise<string> {
   const { options } = readArguments(args, ['db', 'name', 'email', 'role'], ['password-stdin'])
-  const need = (name: string) => {
-    const value = textOption(options, name)
-    if (value === undefined) throw new UsageError(`--${name} is missing.`)
-    return value
-  }
-  const file = need('db')
-  if (options['password-stdin'] !== true)
-    throw new UsageError('Give the password on standard input with --password-stdin.')
+  const file = needed(options, 'db')
+  assertPasswordIsPiped(options)
   const role = oneOf(options, 'role', rolesOfAccounts) ?? 'practitioner'
-  const input = newAccountSchema.safeParse({
-    name: need('name'),
-    email: need('email'),
-    role,
-    password: (await passwordFrom()).replace(/\r?\n$/, ''),
-  })
+  const input = newAccountSchema.safeParse(
+    throughTheDoor({
+      name: needed(options, 'name'),
+      email: needed(options, 'email'),
+      role,
+      password: lineOf(await passwordFrom()),
+    }),
+  )
   if (!input.success) throw new UsageError(input.error.issues[0]?.message ?? 'This account cannot be made.')
-  const database = await openDatabase(file)
-  try {
-    await practiceRow(database)
+  return inPractice(file, async (database) => {
     const row = await addAccount(database, input.data, new Date())
     return `Added ${row.role} ${row.email}.`
+  })
+}
+
+/** `user reset --db F --email E --password-stdin` */
+export async function resetUser(
+  args: readonly string[],
+  passwordFrom: () => Promise<string>,
+): Promise<string> {
+  const { options } = readArguments(args, ['db', 'email'], ['password-stdin'])
+  const file = needed(options, 'db')
+  assertPasswordIsPiped(options)
+  const email = emailSchema.safeParse(needed(options, 'email'))
+  const password = passwordSchema.safeParse(throughTheDoor(lineOf(await passwordFrom())))
+  const wrong = email.error ?? password.error
+  if (wrong || !email.success || !password.success)
+    throw new UsageError(wrong?.issues[0]?.message ?? 'This password cannot be set.')
+  return inPractice(file, async (database) => {
+    const row = await resetPassword(database, email.data, password.data, new Date())
+    return `${row.email} has a new password and is signed out everywhere.`
+  })
+}
+
+async function inPractice(file: string, work: (database: Database) => Promise<string>): Promise<string> {
+  let database: Database | undefined
+  try {
+    database = await openDatabase(file)
+    await practiceRow(database)
+    return await work(database)
   } catch (error) {
-    if (error instanceof Fault) throw new UsageError(error.message)
+    if (error instanceof Fault || error instanceof FileFault) throw new UsageError(error.message)
     throw error
   } finally {
-    await database.close()
+    await database?.close()
   }
 }
+
+function needed(options: Options, name: string): string {
+  const value = textOption(options, name)
+  if (value === undefined) throw new UsageError(`--${name} is missing.`)
+  return value
+}
+
+function assertPasswordIsPiped(options: Options): void {
+  if (options['password-stdin'] !== true)
+    throw new UsageError('Give the password on standard input with --password-stdin.')
+}
+
+const lineOf = (text: string) => text.replace(/\r?\n$/, '')

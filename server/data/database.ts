@@ -1,55 +1,162 @@
-import { existsSync, mkdirSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
-import { createClient, type Client } from '@libsql/client'
-import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
+import { pathToFileURL } from 'node:url'
+import { createClient, type Client, type ResultSet } from '@libsql/client'
+import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
-import { readMigrationFiles } from 'drizzle-orm/migrator'
+import type { BaseSQLiteDatabase } from 'drizzle-orm/sqlite-core'
+import { errorCode, fileFaultOf } from './fileFault'
+import { lockFile, type FileLock } from './fileLock'
+import { rootFolder } from './places'
+import { assertDatabaseOrNothing, inspectFile, isDemoFile, markFile } from './practiceFile'
+import { sweepLeftovers } from './sweep'
 import * as tables from './tables'
 import { createWriteQueue, type WriteQueue } from './writeQueue'
 
 export type Tables = typeof tables
+/** What queries are asked of: the reader, or the part of a transaction that a write is given. */
+export type Db = BaseSQLiteDatabase<'async', ResultSet, Tables>
 export type Database = {
-  db: LibSQLDatabase<Tables>
-  /** every write goes through here, one after the other */
-  write: WriteQueue
+  /** reads only what is safe on the disk */
+  db: Db
+  /** every write goes through here, with the transaction it is given */
+  write: WriteQueue<Db>
   file: string
   picturesFolder: string
   recordingsFolder: string
   close: () => Promise<void>
 }
 
-const busyMs = 5000 // another program, such as a backup, may hold the file for a moment
-const migrationsFolder = join(__dirname, '..', 'migrations')
+/**
+ * The calls of this client are synchronous: while it waits for a lock nobody is served. So it hardly waits at all,
+ * and the waiting is done outside, in small steps.
+ */
+const busyMs = 20
+const busyStepMs = 60
+const busyPatienceMs = 3000
+const idleMs = 1500
+const migrationsFolder = join(rootFolder, 'server', 'migrations')
 
 /**
- * Opens a practice's database, brings it up to date and makes every answered write durable.
- * A copy is taken before a migration, and a failed migration leaves the file as it was.
+ * Opens a practice's database, brings it up to date and makes every answered write durable. A copy is taken before a
+ * migration, and a failed migration leaves the file as it was.
+ *
+ * @param alone a server: refuses a second one on the same file and clears up what a broken upload left
+ * @param lock where the caller holds the file already; it is given back with the database
+ * @throws FileFault in one sentence where the file may not be opened; it is then untouched
  */
-export async function openDatabase(path: string): Promise<Database> {
+export async function openDatabase(
+  path: string,
+  { alone = false, lock }: { alone?: boolean; lock?: FileLock | undefined } = {},
+): Promise<Database> {
   const file = resolve(path)
-  mkdirSync(dirname(file), { recursive: true })
-  const isNew = !existsSync(file)
-  // one connection: a setting made by PRAGMA holds for that connection alone, and two that write at
-  // the same moment meet as "database is locked". The calls are synchronous, so more bring no speed.
-  const client = createClient({ url: `file:${file}`, concurrency: 1, timeout: busyMs })
-  const db = drizzle(client, { schema: tables })
-  await makeDurable(client)
-  if (!isNew && (await hasPendingMigrations(client)))
-    await client.execute(`VACUUM INTO '${copyName(file).replaceAll("'", "''")}'`)
-  await migrate(db, { migrationsFolder })
-  // migrating may have opened the file anew, and these settings belong to a connection
-  await makeDurable(client)
-  const write = createWriteQueue()
+  const opened: Client[] = []
+  try {
+    assertDatabaseOrNothing(file)
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+    if (alone) lock ??= await lockFile(file)
+    const writer = clientOf(file)
+    opened.push(writer)
+    const state = await inspectFile(writer, file, migrationsFolder)
+    await makeDurable(writer)
+    if (state === 'older') await writer.execute(`VACUUM INTO '${copyName(file).replaceAll("'", "''")}'`)
+    if (state !== 'upToDate') await migrate(drizzle(writer, { schema: tables }), { migrationsFolder })
+    // migrating may have opened the file anew, and these settings belong to a connection
+    await makeDurable(writer)
+    await markFile(writer, file, migrationsFolder)
+    await checkpoint(writer)
+    const reader = clientOf(file)
+    opened.push(reader)
+    await makeDurable(reader)
+    // a write that goes past the line fails at once, instead of meeting the one that waits its turn
+    await reader.execute('PRAGMA query_only = ON')
+    const database = assemble({ file, writer, reader, lock })
+    if (alone) await sweepLeftovers(database)
+    return database
+  } catch (error) {
+    for (const client of opened) client.close()
+    lock?.release()
+    throw fileFaultOf(error, file) ?? error
+  }
+}
+
+/**
+ * Whether a file holds the made-up practice; undefined where there is nothing in it yet. Changes nothing.
+ * @throws FileFault as openDatabase
+ */
+export async function isDemo(path: string): Promise<boolean | undefined> {
+  const file = resolve(path)
+  let client: Client | undefined
+  try {
+    assertDatabaseOrNothing(file)
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+    client = clientOf(file)
+    const state = await inspectFile(client, file, migrationsFolder)
+    return state === 'new' ? undefined : await isDemoFile(client)
+  } catch (error) {
+    throw fileFaultOf(error, file) ?? error
+  } finally {
+    client?.close()
+  }
+}
+
+function clientOf(file: string): Client {
+  // one connection: a setting made by PRAGMA holds for that connection alone
+  return createClient({ url: pathToFileURL(file).href, concurrency: 1, timeout: busyMs })
+}
+
+function assemble(parts: {
+  file: string
+  writer: Client
+  reader: Client
+  lock: FileLock | undefined
+}): Database {
+  const { file, writer, reader, lock } = parts
+  const writing = drizzle(writer, { schema: tables })
+  let idleTimer: NodeJS.Timeout | undefined
+  const write = createWriteQueue<Db>(
+    (work) =>
+      patiently(() =>
+        // a part of its own for each job: one that fails undoes itself and not its neighbours
+        writing.transaction((group) => work((job) => group.transaction((part) => job(part)))),
+      ),
+    () => {
+      clearTimeout(idleTimer)
+      idleTimer = setTimeout(
+        () => void write.idle().then(() => checkpoint(writer).catch(() => undefined)),
+        idleMs,
+      )
+      idleTimer.unref()
+    },
+  )
   return {
-    db,
+    db: drizzle(reader, { schema: tables }),
     write,
     file,
     picturesFolder: join(dirname(file), 'pictures'),
     recordingsFolder: join(dirname(file), 'recordings'),
     close: async () => {
       await write.idle()
-      client.close()
+      clearTimeout(idleTimer)
+      reader.close()
+      // whoever copies the one file has the whole practice
+      await checkpoint(writer).catch(() => undefined)
+      writer.close()
+      lock?.release()
     },
+  }
+}
+
+/** Tries again while another program holds the file, without holding up anybody else. */
+async function patiently<T>(open: () => Promise<T>): Promise<T> {
+  const until = performance.now() + busyPatienceMs
+  for (;;) {
+    try {
+      return await open()
+    } catch (error) {
+      if (!/BUSY|LOCKED/.test(errorCode(error)) || performance.now() > until) throw error
+      await new Promise((resolve) => setTimeout(resolve, busyStepMs))
+    }
   }
 }
 
@@ -60,12 +167,9 @@ async function makeDurable(client: Client): Promise<void> {
   await client.execute(`PRAGMA busy_timeout = ${busyMs}`)
 }
 
-async function hasPendingMigrations(client: Client): Promise<boolean> {
-  const known = await client.execute("SELECT name FROM sqlite_master WHERE name = '__drizzle_migrations'")
-  if (known.rows.length === 0) return true
-  const last = await client.execute('SELECT max(created_at) AS at FROM __drizzle_migrations')
-  const newest = Math.max(...readMigrationFiles({ migrationsFolder }).map((m) => m.folderMillis))
-  return Number(last.rows[0]?.at ?? 0) < newest
+/** Moves everything out of the log beside the file into the file itself. */
+async function checkpoint(client: Client): Promise<void> {
+  await client.execute('PRAGMA wal_checkpoint(TRUNCATE)')
 }
 
 function copyName(file: string): string {

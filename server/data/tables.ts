@@ -1,5 +1,16 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { customType, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { readStored } from './storedJson'
+
+/**
+ * JSON that survives a damaged value: what cannot be parsed comes out as unreadable instead of breaking the whole
+ * list that holds it.
+ */
+const json = customType<{ data: unknown; driverData: string }>({
+  dataType: () => 'text',
+  toDriver: (value) => JSON.stringify(value),
+  fromDriver: readStored,
+})
 
 const stamps = { created: text('created').notNull(), changed: text('changed').notNull() }
 
@@ -7,10 +18,10 @@ export const practice = sqliteTable('practice', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   place: text('place').notNull(),
-  settings: text('settings', { mode: 'json' }).$type<Record<string, string>>().notNull(),
-  references: text('reference_values', { mode: 'json' }).$type<Record<string, number>>().notNull(),
+  settings: json('settings').$type<Record<string, string>>().notNull(),
+  references: json('reference_values').$type<Record<string, number>>().notNull(),
   /** which of several trials counts, where the practice chose otherwise */
-  trialUses: text('trial_uses', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
+  trialUses: json('trial_uses').$type<Record<string, string>>().notNull().default({}),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
   version: integer('version').notNull(),
   ...stamps,
@@ -22,8 +33,6 @@ export const account = sqliteTable('account', {
   email: text('email').notNull().unique(),
   role: text('role').$type<'owner' | 'practitioner' | 'assistant'>().notNull(),
   passwordHash: text('password_hash').notNull(),
-  failedSignIns: integer('failed_sign_ins').notNull(),
-  lockedUntil: text('locked_until'),
   /** landmark practice counts towards this practitioner's own error */
   practiceCounts: integer('practice_counts', { mode: 'boolean' }).notNull().default(false),
   version: integer('version').notNull(),
@@ -41,6 +50,24 @@ export const session = sqliteTable('session', {
   ...stamps,
 })
 
+/**
+ * Wrong passwords, by account and by where they came from. Kept as hashes: neither addresses nor e-mails are readable.
+ */
+export const signInFailure = sqliteTable('sign_in_failure', {
+  key: text('key').primaryKey(),
+  count: integer('count').notNull(),
+  lastAt: text('last_at').notNull(),
+})
+
+/** Browsers that have signed in before, by hash: strangers who guess never shut these out. */
+export const knownBrowser = sqliteTable('known_browser', {
+  idHash: text('id_hash').primaryKey(),
+  accountId: text('account_id')
+    .notNull()
+    .references(() => account.id),
+  ...stamps,
+})
+
 export const person = sqliteTable(
   'person',
   {
@@ -53,7 +80,9 @@ export const person = sqliteTable(
     email: text('email').notNull(),
     lengthUnit: text('length_unit').$type<'mm' | 'cm' | 'in'>().notNull(),
     massUnit: text('mass_unit').$type<'kg' | 'lb'>().notNull(),
-    kit: text('kit', { mode: 'json' }).$type<string[]>().notNull(),
+    kit: json('kit').$type<string[]>().notNull(),
+    /** name and work in small letters without accents, to be searched */
+    searchKey: text('search_key').notNull().default(''),
     version: integer('version').notNull(),
     deletedOn: text('deleted_on'),
     ...stamps,
@@ -72,10 +101,20 @@ export const visit = sqliteTable(
     /** reference values in force when the visit was last worked on; 0 as they ship */
     referencesVersion: integer('references_version').notNull().default(0),
     coreVersion: text('core_version').notNull(),
+    /**
+     * What lists show of a visit, counted when it is written so that a list never reads whole visits. Counted anew
+     * where `countedBy` is another core than the running one.
+     */
+    stepsFilled: integer('steps_filled').notNull().default(0),
+    stops: integer('stops').notNull().default(0),
+    limits: integer('limits').notNull().default(0),
+    countedBy: text('counted_by').notNull().default(''),
+    /** new with every write: two visits with the same one hold the same fields. Empty before this was kept. */
+    contentId: text('content_id').notNull().default(''),
     version: integer('version').notNull(),
     ...stamps,
   },
-  (t) => [index('visit_by_person').on(t.personId, t.startedOn)],
+  (t) => [index('visit_by_person').on(t.personId, t.startedOn), index('visit_not_counted').on(t.countedBy)],
 )
 
 const ofVisit = {
@@ -115,6 +154,26 @@ export const measure = sqliteTable(
   ],
 )
 
+/**
+ * Every value that any field but a measure ever had (measures keep their own rows), with who wrote it. Rows are only
+ * added. Null is a value that was taken away; an empty account is one from before this was kept.
+ */
+export const fieldHistory = sqliteTable(
+  'field_history',
+  {
+    id: text('id').primaryKey(),
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    path: text('path').notNull(),
+    value: json('value'),
+    version: integer('version').notNull(),
+    byAccount: text('by_account').notNull(),
+    at: text('at').notNull(),
+  },
+  (t) => [index('history_of_field').on(t.visitId, t.path, t.version)],
+)
+
 export const mark = sqliteTable(
   'mark',
   {
@@ -124,7 +183,7 @@ export const mark = sqliteTable(
     along: real('along').notNull(),
     kind: text('kind').$type<'pain' | 'skin' | 'scar'>().notNull(),
     /** which drawing, how bad, when, since when */
-    details: text('details', { mode: 'json' }).$type<Record<string, unknown>>().notNull().default({}),
+    details: json('details').$type<Record<string, unknown>>().notNull().default({}),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -135,7 +194,7 @@ export const event = sqliteTable(
   'story_event',
   {
     id: text('id').notNull(),
-    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    value: json('value').$type<object>().notNull(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -149,7 +208,7 @@ export const photo = sqliteTable(
     view: text('view').notNull(),
     side: text('side').$type<'left' | 'right'>().notNull(),
     pictureId: text('picture_id').notNull(),
-    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    value: json('value').$type<object>().notNull(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -159,7 +218,7 @@ export const photo = sqliteTable(
 /** Every set of reference values that was ever in force; number 0 is the table as it ships. */
 export const referenceVersion = sqliteTable('reference_version', {
   number: integer('number').primaryKey(),
-  values: text('reference_values', { mode: 'json' }).$type<Record<string, number>>().notNull(),
+  values: json('reference_values').$type<Record<string, number>>().notNull(),
   byAccount: text('by_account').notNull(),
   ...stamps,
 })
@@ -179,7 +238,7 @@ export const shoe = sqliteTable(
     innerWidthBallMm: real('inner_width_ball_mm'),
     innerWidthToesMm: real('inner_width_toes_mm'),
     /** everything of a measured shoe beyond the quick one, in the shape of its contract */
-    details: text('details', { mode: 'json' }).$type<object>().notNull().default({}),
+    details: json('details').$type<object>().notNull().default({}),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -190,7 +249,7 @@ export const deviceOnFoot = sqliteTable(
   'device_on_foot',
   {
     id: text('id').notNull(),
-    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    value: json('value').$type<object>().notNull(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -202,7 +261,7 @@ export const keptInsole = sqliteTable('kept_insole', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   size: text('size').notNull(),
-  outline: text('outline', { mode: 'json' }).$type<object>().notNull(),
+  outline: json('outline').$type<object>().notNull(),
   byAccount: text('by_account')
     .notNull()
     .references(() => account.id),
@@ -216,7 +275,7 @@ export const print = sqliteTable(
     side: text('side').$type<'left' | 'right'>().notNull(),
     pictureId: text('picture_id').notNull(),
     archIndex: real('arch_index').notNull(),
-    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    value: json('value').$type<object>().notNull(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },
@@ -225,7 +284,7 @@ export const print = sqliteTable(
 
 export const answer = sqliteTable(
   'answer',
-  { key: text('key').notNull(), value: text('value', { mode: 'json' }).$type<unknown>(), ...ofVisit },
+  { key: text('key').notNull(), value: json('value').$type<unknown>(), ...ofVisit },
   (t) => [primaryKey({ columns: [t.visitId, t.key] })],
 )
 
@@ -250,7 +309,7 @@ export const recording = sqliteTable(
     fileId: text('file_id').notNull(),
     job: text('job').notNull(),
     takenAt: text('taken_at').notNull(),
-    value: text('value', { mode: 'json' }).$type<object>().notNull(),
+    value: json('value').$type<object>().notNull(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },

@@ -2,7 +2,7 @@ import type { Device } from '@sturvo/schema'
 import type { DeviceDriver } from './driver'
 import { recordedMat } from './recordedMat'
 import { squareMat, twoFootMat } from './simulatedMat'
-import { simulatedCamera, simulatedScanner } from './simulatedPictures'
+import { simulatedCamera, simulatedScanner, type Draw } from './simulatedPictures'
 import { simulatedInclinometer, simulatedScales } from './simulatedScales'
 
 /** The devices of this machine, by id. */
@@ -18,13 +18,14 @@ export function deviceShelf(drivers: readonly DeviceDriver[]): DeviceShelf {
 /**
  * What every practice has: the simulated devices, and a recording played as if it were live where STURVO_RECORDING
  * names a file. A real device is added here.
+ * @param draw where the pictures of the simulated ones are made
  */
-export function usualDevices(recordingFile = process.env.STURVO_RECORDING): DeviceDriver[] {
+export function usualDevices(draw: Draw, recordingFile = process.env.STURVO_RECORDING): DeviceDriver[] {
   return [
     twoFootMat(),
     squareMat(),
-    simulatedScanner(),
-    simulatedCamera(),
+    simulatedScanner(draw),
+    simulatedCamera(draw),
     simulatedInclinometer(),
     simulatedScales(),
     ...(recordingFile ? [recordedMat(recordingFile)] : []),

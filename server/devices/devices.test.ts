@@ -14,6 +14,7 @@ import {
 import { startLiveServer, type TestServer } from '../testing/testServer'
 import { usualDevices } from './deviceShelf'
 import type { DeviceDriver } from './driver'
+import { createWork } from '../work/pool'
 import { recordedMat } from './recordedMat'
 import { twoFootMat } from './simulatedMat'
 
@@ -71,10 +72,18 @@ writeFileSync(
     [0, 0.01, 0.02, 0.1, 0.11].map((t) => csvLine(t, [1, 2, 3, t * 100], 0, 4)).join(''),
 )
 let server: TestServer & { port: number }
+let endDrawing: () => Promise<void>
 beforeAll(async () => {
-  server = await startLiveServer([...usualDevices(undefined), recordedMat(file), hand])
+  const drawn = createWork()
+  server = await startLiveServer([
+    ...usualDevices((wish) => drawn.run('simulatedPicture', wish)),
+    recordedMat(file),
+    hand,
+  ])
+  endDrawing = () => drawn.close()
 })
 afterAll(async () => {
+  await endDrawing()
   await server.close()
   rmSync(folder, { recursive: true })
 })

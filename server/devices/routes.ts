@@ -5,7 +5,7 @@ import { WebSocketServer } from 'ws'
 import { deviceListSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { Fault, notFound } from '../http/faults'
-import { isSameHost } from '../http/security'
+import { isOwnHost, isSameHost } from '../http/security'
 import { sessionOfCookie } from '../signin/sessions'
 import type { DeviceShelf } from './deviceShelf'
 import { DeviceFault } from './driver'
@@ -53,27 +53,46 @@ const address = /^\/api\/devices\/([a-z0-9-]{2,40})\/stream$/
 const mostBytes = 4096 // pages send short words, never frames
 
 /**
- * Lets signed-in pages of this very address listen to devices.
+ * Lets signed-in pages of this very address listen to devices. Every line has somebody who hears its errors from its
+ * first moment: a line that is reset, or that sends what is no frame, ends itself and nothing else.
+ *
+ * @param hostNames further names under which the practice is reached
  * @returns ends all streams
  */
-export function serveStreams(server: Server, shelf: DeviceShelf, database: Database): () => Promise<void> {
+export function serveStreams(
+  server: Server,
+  shelf: DeviceShelf,
+  database: Database,
+  { hostNames = [] }: { hostNames?: readonly string[] } = {},
+): () => Promise<void> {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
   const streams = new Map<string, DeviceStream>()
   server.on('upgrade', (request: IncomingMessage, line: Duplex, head: Buffer) => {
-    const refuse = (status: number) =>
-      line.end(`HTTP/1.1 ${status} ${STATUS_CODES[status] ?? ''}\r\nConnection: close\r\n\r\n`)
-    admit(request).then(
-      (answer) =>
-        typeof answer === 'number'
-          ? refuse(answer)
-          : sockets.handleUpgrade(request, line, head, (socket) => answer.attach(socket)),
+    // before anything is awaited: the other end may be gone already
+    const gone = () => line.destroy()
+    line.on('error', gone)
+    const refuse = (status: number) => {
+      if (line.writable)
+        line.end(`HTTP/1.1 ${status} ${STATUS_CODES[status] ?? ''}\r\nConnection: close\r\n\r\n`)
+    }
+    admitStream(request).then(
+      (answer) => {
+        if (typeof answer === 'number') return refuse(answer)
+        if (line.destroyed) return
+        sockets.handleUpgrade(request, line, head, (socket) => {
+          // a frame that is none closes this line; the socket does so by itself after telling
+          socket.on('error', () => socket.terminate())
+          answer.attach(socket)
+        })
+      },
       // the database could not say who this is
       () => refuse(503),
     )
   })
-  async function admit(request: IncomingMessage): Promise<DeviceStream | 401 | 403 | 404> {
-    const origin = request.headers.origin
-    if (origin === undefined || !isSameHost(origin, request.headers.host)) return 403
+  async function admitStream(request: IncomingMessage): Promise<DeviceStream | 401 | 403 | 404 | 421> {
+    const { origin, host } = request.headers
+    if (!isOwnHost(host, hostNames)) return 421
+    if (origin === undefined || !isSameHost(origin, host)) return 403
     if (!(await sessionOfCookie(database, request.headers.cookie, new Date()))) return 401
     const id = address.exec(request.url ?? '')?.[1]
     const driver = id === undefined ? undefined : shelf.find(id)

@@ -1,27 +1,15 @@
-import sharp from 'sharp'
-import {
-  arbitraryFoot,
-  innerScene,
-  photoPicture,
-  printPicture,
-  rearScene,
-  topScene,
-  arbitrarySide,
-} from '@sturvo/core/synthetic'
 import type { Device } from '@sturvo/schema'
 import { DeviceFault, type DeviceDriver } from './driver'
+import type { PictureWish } from './simulatedPicture'
 
-function pictureDevice(
-  own: { id: string; name: string; kind: 'scanner' | 'camera' },
-  take: (
-    seed: number,
-    view: string,
-  ) => { data: ArrayLike<number>; widthPx: number; heightPx: number; channels: 1 | 3 | 4 },
-): DeviceDriver {
+/** Draws what a simulated device would take; in the server in a thread of its own. */
+export type Draw = (wish: PictureWish) => Promise<Uint8Array>
+
+function pictureDevice(own: { id: 'scanner' | 'camera'; name: string }, draw: Draw): DeviceDriver {
   const describe = (): Device => ({
     id: own.id,
     name: own.name,
-    kind: own.kind,
+    kind: own.id,
     isMadeUp: true,
     link: 'ready',
     capabilities: {
@@ -42,31 +30,11 @@ function pictureDevice(
     start: () =>
       Promise.reject(new DeviceFault('noStream', `${own.name} takes pictures; it sends no frames.`)),
     stop: () => Promise.resolve(),
-    picture: async ({ seed, view }) => {
-      const { data, widthPx, heightPx, channels } = take(seed, view)
-      return sharp(Buffer.from(Uint8Array.from(data)), {
-        raw: { width: widthPx, height: heightPx, channels },
-      })
-        .png()
-        .toBuffer()
-    },
+    picture: async ({ seed, view }) => Buffer.from(await draw({ device: own.id, seed, view })),
   }
 }
 
-/** A scanner that draws the print of a made-up foot with uneven ink. */
-export const simulatedScanner = () =>
-  pictureDevice({ id: 'scanner', name: 'Simulated footprint scanner', kind: 'scanner' }, (seed) => {
-    const { image } = printPicture(arbitraryFoot(seed), { seed, mmPerPx: 0.3 })
-    return { ...image, channels: image.channels }
-  })
+export const simulatedScanner = (draw: Draw) =>
+  pictureDevice({ id: 'scanner', name: 'Simulated footprint scanner' }, draw)
 
-/** A camera that draws a made-up foot beside a sheet of paper. */
-export const simulatedCamera = () =>
-  pictureDevice({ id: 'camera', name: 'Simulated camera', kind: 'camera' }, (seed, view) => {
-    const foot = arbitraryFoot(seed)
-    const side = arbitrarySide(seed, foot)
-    const scene =
-      view === 'rear' ? rearScene(side) : view === 'inner' ? innerScene(side) : topScene(foot, 'top')
-    const { image } = photoPicture(scene, { seed })
-    return { ...image, channels: image.channels }
-  })
+export const simulatedCamera = (draw: Draw) => pictureDevice({ id: 'camera', name: 'Simulated camera' }, draw)

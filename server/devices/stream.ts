@@ -139,7 +139,8 @@ export class DeviceStream {
     run.goneTimer = setTimeout(() => {
       if (this.run !== run || run.socket) return
       this.run = undefined
-      void this.driver.stop()
+      // a device that cannot even stop is nobody's to hear here
+      this.driver.stop().catch(() => undefined)
     }, comesBackMs)
     run.goneTimer.unref()
   }

@@ -1,117 +1,56 @@
-import dayjs from 'dayjs'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
-import { bySide } from '@sturvo/core/side'
-import { answerOf, handoutOf, letterPins, photoOf } from '@sturvo/schema'
-import { feetPage, papers, svgText, type Paper } from '@sturvo/schema/feetPage'
+import { idSchema } from '@sturvo/schema'
+import { papers, type Paper } from '@sturvo/schema/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/schema/fitPage'
-import { letterText, shoeVerdicts } from '@sturvo/schema/words'
 import type { Database } from '../data/database'
-import { Fault, idOf } from '../http/faults'
+import { Fault, idOf, notFound } from '../http/faults'
 import { whoIs } from '../signin/sessions'
-import { readVisit } from '../visits/readVisit'
-import { feetPdf } from './feetPdf'
-import { fitSheets } from './fitSheets'
-import { handoutPdf } from './handoutPdf'
-import { trueSizePdf } from './trueSizePdf'
+import { visitSources } from '../visits/readVisit'
+import type { Work } from '../work/pool'
+import type { DocumentWish } from './visitDocument'
 
-const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
-
-export function documentRoutes(database: Database): Router {
+/** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
+export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
-  router.get('/visits/:id/handout.pdf', async (request, response) => {
-    const { visit, person, practice, references, facts, reading } = await readVisit(database, idOf(request))
-    const handout = handoutOf({
-      reading,
-      practice: practice.name,
-      client: person.name,
-      on: dayAsRead(visit.startedOn),
-      ...facts.plan,
-      pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
-      references,
+  const made = async (request: Request, wish: DocumentWish) => {
+    const document = await work.run('visitDocument', {
+      sources: await visitSources(database, idOf(request)),
+      wish,
     })
-    response
-      .type('pdf')
-      .set('Cache-Control', 'no-store')
-      .send(await handoutPdf(handout))
+    return typeof document === 'string' ? document : Buffer.from(document)
+  }
+  router.get('/visits/:id/handout.pdf', async (request, response) => {
+    response.type('pdf').send(await made(request, { kind: 'handout' }))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
-    const { visit, person, practice, references, reading } = await readVisit(database, idOf(request))
-    const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
-    if (stops.length === 0) throw new Fault(409, 'noStop', 'No caution asks for a letter in this visit.')
-    response.type('text/plain').send(
-      letterText({
-        practice,
-        practitioner: whoIs(request).name,
-        client: person,
-        on: dayAsRead(visit.startedOn),
-        stops,
-        findings: reading.findings,
-        pinnedFindings: letterPins(visit.fields),
-        shoes: shoeVerdicts(reading),
-        references,
-      }),
-    )
-  })
-  const feetOf = async (request: Request, fonts: { text: string; heading: string }) => {
-    const { visit, person, practice, references, facts, reading } = await readVisit(database, idOf(request))
-    const paper = paperSchema.safeParse(request.query.paper ?? 'a4')
-    if (!paper.success)
-      throw new Fault(
-        422,
-        'badPaper',
-        'Paper is a4 or letter. Nothing was made: choose one of them.',
-        'paper',
-      )
-    const on = dayAsRead(visit.startedOn)
-    const page = feetPage({
-      paper: paper.data,
-      fonts,
-      practice: practice.name,
-      client: person.name,
-      on,
-      settings: practice.settings,
-      references,
-      facts,
-      traced: bySide((side) => photoOf(visit.fields, 'top', side)?.outlineFootMm),
-      reading,
-    })
-    return { page, paper: paper.data, title: `${person.name}, ${on}` }
-  }
-  router.get('/visits/:id/feet.pdf', async (request, response) => {
-    const { page, paper, title } = await feetOf(request, { text: 'Text', heading: 'Heading' })
     response
-      .type('pdf')
-      .set('Cache-Control', 'no-store')
-      .send(await feetPdf(page, paper, title))
+      .type('text/plain')
+      .send(await made(request, { kind: 'letter', practitioner: whoIs(request).name }))
+  })
+  router.get('/visits/:id/feet.pdf', async (request, response) => {
+    response.type('pdf').send(await made(request, { kind: 'feetPdf', paper: paperOf(request, paperSchema) }))
   })
   router.get('/visits/:id/feet.svg', async (request, response) => {
-    const { page } = await feetOf(request, {
-      text: 'Atkinson Hyperlegible Next, sans-serif',
-      heading: 'Bricolage Grotesque, sans-serif',
-    })
     response
       .type('image/svg+xml')
       .set('Content-Disposition', 'attachment; filename="feet.svg"')
-      .send(svgText(page))
+      .send(await made(request, { kind: 'feetSvg', paper: paperOf(request, paperSchema) }))
   })
   router.get('/visits/:id/shoes/:shoe/fit.pdf', async (request, response) => {
-    const visit = await readVisit(database, idOf(request))
-    const paper = fitPaperSchema.safeParse(request.query.paper ?? 'a4')
-    if (!paper.success)
-      throw new Fault(
-        422,
-        'badPaper',
-        'Paper is a4 or letter. Nothing was made: choose one of them.',
-        'paper',
-      )
-    const sheets = fitSheets(visit, String(request.params.shoe), paper.data, dayAsRead(visit.visit.startedOn))
-    response
-      .type('pdf')
-      .set('Cache-Control', 'no-store')
-      .send(await trueSizePdf(sheets, fitPapers[paper.data], `${visit.person.name}, true size`))
+    const shoe = idSchema.safeParse(request.params.shoe)
+    if (!shoe.success) throw notFound('shoe')
+    const wish = { kind: 'fit', shoe: shoe.data, paper: paperOf(request, fitPaperSchema) } as const
+    response.type('pdf').send(await made(request, wish))
   })
   return router
+}
+
+function paperOf<T>(request: Request, schema: z.ZodType<T>): T {
+  const paper = schema.safeParse(request.query.paper ?? 'a4')
+  if (!paper.success)
+    throw new Fault(422, 'badPaper', 'Paper is a4 or letter. Nothing was made: choose one of them.', 'paper')
+  return paper.data
 }
 
 const fitPaperSchema = z.enum(Object.keys(fitPapers) as [FitPaper, ...FitPaper[]])

@@ -38,8 +38,8 @@ export function eyeRoutes(database: Database): Router {
     const { derived, ...row } = answer
     const stamp = new Date().toISOString()
     // the same answer sent twice counts once
-    await database.write(() =>
-      database.db
+    await database.write((tx) =>
+      tx
         .insert(eyeAnswer)
         .values({
           ...row,
@@ -55,8 +55,8 @@ export function eyeRoutes(database: Database): Router {
   })
   router.patch('/eye', async (request, response) => {
     const { countsAsOwn } = bodyAs(eyeChoiceSchema, request)
-    await database.write(() =>
-      database.db
+    await database.write((tx) =>
+      tx
         .update(account)
         .set({ practiceCounts: countsAsOwn, changed: new Date().toISOString() })
         .where(eq(account.id, whoIs(request).accountId)),

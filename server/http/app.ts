@@ -1,10 +1,13 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import compression from 'compression'
 import cookieParser from 'cookie-parser'
 import express, { Router, type Express, type RequestHandler } from 'express'
+import staticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
 import pinoHttp from 'pino-http'
 import { openApiDocument } from '@sturvo/schema'
+import { guard } from '../access/guard'
 import type { Database } from '../data/database'
 import { practice } from '../data/tables'
 import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
@@ -18,37 +21,55 @@ import { repeatabilityRoutes } from '../repeatability/routes'
 import { shoeRoutes } from '../shoes/routes'
 import { signInRoutes } from '../signin/routes'
 import { recordingRoutes } from '../recordings/routes'
-import { requireSession } from '../signin/sessions'
+import { admit } from '../signin/sessions'
 import { coreVersion } from '../version'
 import { visitRoutes } from '../visits/routes'
+import type { Work } from '../work/pool'
 import { answerFaults, Fault } from './faults'
-import { apiLimit, sameOrigin, strictPolicy } from './security'
+import { limiters, ownHostOnly, sameOrigin, strictPolicy, usualLimits, type Limits } from './security'
 
-/** The whole application: API under /api, the built pages for everything else. */
-export function createApp(input: {
+export type AppInput = {
   database: Database
   logger: Logger
   webFolder: string
+  work: Work
   devices?: DeviceShelf
-}): Express {
-  const { database, logger, webFolder } = input
-  const devices = input.devices ?? deviceShelf(usualDevices())
+  limits?: Limits
+  /** what the first owner has to type; without one nobody can become it */
+  ownerCode?: string | undefined
+  /** further names under which the practice is reached */
+  hostNames?: readonly string[]
+}
+
+/** The devices of this machine, with the simulated ones drawn in other threads. */
+export function shelfOf(work: Work): DeviceShelf {
+  return deviceShelf(usualDevices((wish) => work.run('simulatedPicture', wish)))
+}
+
+/** The whole application: API under /api, the built pages for everything else. */
+export function createApp(input: AppInput): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.use(strictPolicy, requestLog(logger))
-  app.use('/api', apiRouter(database, devices))
-  app.use(pages(webFolder))
+  app.use(requestLog(input.logger), strictPolicy, ownHostOnly(input.hostNames))
+  app.use('/api', apiRouter(input))
+  app.use(pages(input.webFolder))
   app.use(answerFaults)
   return app
 }
 
-function apiRouter(database: Database, devices: DeviceShelf): Router {
+const packedFromBytes = 1024
+
+function apiRouter(input: AppInput): Router {
+  const { database, work, devices = shelfOf(work), ownerCode, limits = usualLimits } = input
   const api = Router()
-  api.use(apiLimit(), sameOrigin, express.json({ limit: '2mb' }), cookieParser())
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store')
     next()
   })
+  api.use(sameOrigin, cookieParser())
+  // who is let in is asked before anything that was sent is read
+  api.use(guard({ admit: (request) => admit(database, request), limiters: limiters(limits) }))
+  api.use(compression({ threshold: packedFromBytes }), express.json({ limit: '2mb' }))
   api.get('/health', async (_request, response) => {
     await database.db.select({ id: practice.id }).from(practice).limit(1)
     response.json({ ok: true, version: coreVersion })
@@ -56,27 +77,23 @@ function apiRouter(database: Database, devices: DeviceShelf): Router {
   api.get('/openapi.json', (_request, response) => {
     response.json(openApiDocument(coreVersion))
   })
-  api.use(signInRoutes(database))
-  api.use(requireSession(database))
   api.use(
-    practiceRoutes(database),
+    signInRoutes(database, { ownerCode }),
+    practiceRoutes(database, work),
     peopleRoutes(database),
     visitRoutes(database),
     pictureRoutes(database),
-    recordingRoutes(database),
+    recordingRoutes(database, work),
     deviceRoutes(devices),
-    documentRoutes(database),
+    documentRoutes(database, work),
     repeatabilityRoutes(database),
     eyeRoutes(database),
     shoeRoutes(database),
   )
-  api.use((request) => {
-    throw new Fault(404, 'notFound', 'There is no such address in the API.', request.path)
-  })
   return api
 }
 
-/** Method, path, status and time: no name, no note, no cookie, no query. */
+/** Method, path, status and time: no name, no note, no cookie, no query, and of an error only what `defectOf` lets through. */
 function requestLog(logger: Logger): RequestHandler {
   return pinoHttp({
     logger,
@@ -86,6 +103,7 @@ function requestLog(logger: Logger): RequestHandler {
         path: request.url.split('?')[0],
       }),
       res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+      err: () => undefined,
     },
     customLogLevel: (_request, response) => (response.statusCode >= 500 ? 'error' : 'debug'),
   })
@@ -94,15 +112,20 @@ function requestLog(logger: Logger): RequestHandler {
 function pages(webFolder: string): Router {
   const router = Router()
   const page = join(webFolder, 'index.html')
-  router.use(
-    '/assets',
-    express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  )
-  router.use(express.static(webFolder, { index: false, maxAge: 0 }))
+  // packed once when they were built; the best packing that the browser knows is sent
+  const packed = (folder: string, serveStatic: Record<string, unknown>) =>
+    staticGzip(folder, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic })
+  router.use('/assets', packed(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }), (request) => {
+    throw new Fault(404, 'notFound', 'There is no such file: reload the page.', request.path)
+  })
+  router.use(packed(webFolder, { maxAge: 0 }))
   router.get('/{*path}', (_request, response) => {
     if (!existsSync(page))
       throw new Fault(503, 'notBuilt', 'The pages are not built yet. Run ./sturvo demo or ./sturvo serve.')
     response.set('Cache-Control', 'no-cache').sendFile(page)
+  })
+  router.use((request) => {
+    throw new Fault(404, 'notFound', 'There is nothing at this address.', request.path)
   })
   return router
 }

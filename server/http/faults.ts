@@ -1,9 +1,10 @@
 import type { ErrorRequestHandler, Request } from 'express'
 import multer from 'multer'
 import type { z } from 'zod'
-import { firstSentence, idSchema } from '@sturvo/schema'
+import { DoorError, firstSentence, idSchema, throughTheDoor, tooDeepText } from '@sturvo/schema'
 import { sentenceOf } from '@sturvo/schema/words'
 import type { Problem } from '@sturvo/core/problem'
+import { errorCode } from '../data/fileFault'
 
 /** Something the caller can do something about: a status, a code, one clear sentence and where. */
 export class Fault extends Error {
@@ -28,7 +29,14 @@ export const notFound = (what: string) =>
 
 /** The body in the shape of its contract, or a 422 with the first thing that is wrong. */
 export function bodyAs<T>(schema: z.ZodType<T>, request: Request): T {
-  const result = schema.safeParse(request.body)
+  let body: unknown
+  try {
+    body = throughTheDoor(request.body)
+  } catch (error) {
+    if (error instanceof DoorError) throw new Fault(422, 'tooDeep', tooDeepText)
+    throw error
+  }
+  const result = schema.safeParse(body)
   if (result.success) return result.data
   throw new Fault(
     422,
@@ -45,22 +53,39 @@ export function idOf(request: Request): string {
   return result.data
 }
 
-/** Turns everything thrown into an answer; only defects are logged, with code and path, never with what was typed. */
-export const answerFaults: ErrorRequestHandler = (error: unknown, request, response, _next) => {
+/** Seconds after which a try again makes sense. */
+const retryAfterS = 2
+
+/**
+ * Turns everything thrown into an answer; only defects are logged, with code, path and where in the code, never with
+ * what was typed: the message of a failed write holds the name that was written.
+ */
+export const answerFaults: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) return next(error)
   const fault = asFault(error)
-  if (fault.status >= 500)
-    request.log.error(
-      {
-        code: fault.code,
-        path: request.path,
-        kind: error instanceof Error ? error.name : 'unknown',
-        stack: error instanceof Error ? error.stack : undefined,
-      },
-      'defect',
-    )
+  if (fault.status >= 500) request.log.error(defectOf(error, fault.code, request.path), 'defect')
+  if (fault.status === 503 && !response.hasHeader('Retry-After'))
+    response.set('Retry-After', String(retryAfterS))
   response
     .status(fault.status)
+    // a route may have said already what it was about to send
+    .type('json')
     .json({ error: { code: fault.code, message: fault.message, path: fault.path }, ...fault.extra })
+}
+
+/** What may be written down of a defect: no message, for messages quote values. */
+export function defectOf(error: unknown, code: string, path: string) {
+  return {
+    code,
+    path,
+    kind: error instanceof Error ? error.name : 'unknown',
+    cause: errorCode(error),
+    at: error instanceof Error ? codeLines(error) : [],
+  }
+}
+
+function codeLines(error: Error): string[] {
+  return (error.stack ?? '').split('\n').filter((line) => /^\s+at .*:\d+:\d+\)?$/.test(line))
 }
 
 function asFault(error: unknown): Fault {
@@ -73,20 +98,55 @@ function asFault(error: unknown): Fault {
           'The picture is larger than 25 MB. Nothing was changed: save it smaller.',
           'picture',
         )
-      : new Fault(
-          400,
-          'badUpload',
-          'One picture is expected in the field "picture". Nothing was changed.',
-          'picture',
-        )
-  const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : undefined
+      : badUpload()
+  const code = errorCode(error)
+  if (/SQLITE_(BUSY|LOCKED)/.test(code))
+    return new Fault(
+      503,
+      'busy',
+      'Another program holds the practice just now. Nothing was changed: it is tried again by itself.',
+    )
+  if (/SQLITE_FULL|ENOSPC|EDQUOT/.test(code))
+    return new Fault(503, 'diskFull', 'The disk is full. Nothing was changed: make room, then go on.')
+  return httpFault(error) ?? defect()
+}
+
+export function badUpload(): Fault {
+  return new Fault(
+    400,
+    'badUpload',
+    'One picture is expected in the field "picture". Nothing was changed.',
+    'picture',
+  )
+}
+
+const defect = () =>
+  new Fault(500, 'defect', 'Something went wrong here. What was saved before is safe; please try again.')
+
+/** What the web framework itself refuses: it says so with a status of its own. */
+function httpFault(error: unknown): Fault | undefined {
+  if (typeof error !== 'object' || error === null) return undefined
+  const { status, type } = error as { status?: unknown; type?: unknown }
   if (type === 'entity.parse.failed')
     return new Fault(400, 'badJson', 'This is not JSON. Nothing was changed.')
   if (type === 'entity.too.large')
     return new Fault(413, 'tooLarge', 'This is too much at once. Nothing was changed.')
-  return new Fault(
-    500,
-    'defect',
-    'Something went wrong here. What was saved before is safe; please try again.',
-  )
+  if (typeof status !== 'number' || status < 400 || status > 499) return undefined
+  switch (status) {
+    case 404:
+      return new Fault(404, 'notFound', 'There is nothing at this address.')
+    case 413:
+      return new Fault(413, 'tooLarge', 'This is too much at once. Nothing was changed.')
+    case 415:
+      return new Fault(
+        415,
+        'badEncoding',
+        'This is written in a way that cannot be read: send JSON in UTF-8. Nothing was changed.',
+        'content-type',
+      )
+    case 416:
+      return new Fault(416, 'badRange', 'There is no such part of this file.', 'range')
+    default:
+      return new Fault(status, 'badRequest', 'This request cannot be read. Nothing was changed.')
+  }
 }

@@ -1,6 +1,9 @@
 import type { Server } from 'node:http'
 import type { Express } from 'express'
+import type { Logger } from 'pino'
 import type { Database } from '../data/database'
+import type { Work } from '../work/pool'
+import { defectOf } from './faults'
 
 /** The port is taken by another program. */
 export class PortBusyError extends Error {
@@ -20,19 +23,49 @@ export function listen(app: Express, port: number): Promise<Server> {
   })
 }
 
-/** On a signal: no new request, the running ones and the writes in line end, the file is closed. */
-export function shutDownCleanly(
-  server: Server,
-  database: Database,
-  endStreams: () => Promise<void> = () => Promise.resolve(),
-): void {
-  const stop = () => {
-    void endStreams()
+const drainMs = 3000 // for requests that are under way
+const longestMs = 4500 // then it ends, whatever still hangs
+const lookAgainMs = 50
+
+/**
+ * On a signal, or when whoever started it is gone: no new request, the running ones and the writes in line end, the
+ * file is closed. A request that never ends is cut off.
+ * @returns ends with an exit code of one's own
+ */
+export function shutDownCleanly(parts: {
+  server: Server
+  database: Database
+  work: Work
+  endStreams: () => Promise<void>
+}): (code: number) => void {
+  const { server, database, work, endStreams } = parts
+  let isEnding = false
+  const stop = (code: number) => {
+    if (isEnding) return
+    isEnding = true
+    setTimeout(() => process.exit(code), longestMs)
+    void endStreams().catch(() => undefined)
     server.close(() => {
-      void database.close().then(() => process.exit(0))
+      void Promise.allSettled([work.close(), database.close()]).then(() => process.exit(code))
     })
-    server.closeIdleConnections()
+    setInterval(() => server.closeIdleConnections(), lookAgainMs)
+    setTimeout(() => server.closeAllConnections(), drainMs)
   }
-  process.once('SIGINT', stop)
-  process.once('SIGTERM', stop)
+  process.on('SIGINT', () => stop(0))
+  process.on('SIGTERM', () => stop(0))
+  process.on('disconnect', () => stop(0))
+  return stop
+}
+
+/**
+ * The last resort: what nobody caught is written down, what is under way is answered, and the process ends with a
+ * fault of its own, so that it is started again with a clean memory.
+ */
+export function endOnTrouble(logger: Logger, stop: (code: number) => void): void {
+  const end = (error: unknown) => {
+    logger.fatal(defectOf(error, 'uncaught', ''), 'defect')
+    stop(1)
+  }
+  process.on('uncaughtException', end)
+  process.on('unhandledRejection', end)
 }

@@ -1,6 +1,8 @@
-import { rateLimit } from 'express-rate-limit'
+import { isIPv6 } from 'node:net'
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
-import type { RequestHandler } from 'express'
+import type { Request, RequestHandler } from 'express'
+import { sessionKey } from '../signin/sessions'
 import { Fault } from './faults'
 
 /** Nothing may be loaded from or sent to anywhere else. Styles are inline because the component library sets variables so. */
@@ -29,18 +31,41 @@ export const strictPolicy = helmet({
 
 const minuteMs = 60_000
 
-function limit(most: number): RequestHandler {
+/** Requests a minute; what counts as one caller is told apart by `keyOf`. */
+function limit(most: number, keyOf: (request: Request) => string): RequestHandler {
   return rateLimit({
     windowMs: minuteMs,
     limit: most,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    keyGenerator: keyOf,
     handler: (_request, _response, next) =>
       next(new Fault(429, 'tooMany', 'Too many tries. Wait a minute, then go on; nothing was lost.')),
   })
 }
-export const signInLimit = (most = 20) => limit(most)
-export const apiLimit = () => limit(3000)
+
+/** How many requests a minute are answered; a test that floods on purpose raises them. */
+export type Limits = { signIn: number; anonymous: number; health: number; session: number }
+export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 6000 }
+
+const byAddress = (request: Request) => {
+  const address = request.ip ?? ''
+  return isIPv6(address) ? ipKeyGenerator(address) : address
+}
+
+/**
+ * Each kind of caller has an allowance of its own: strangers cannot use up that of the front door, and nobody that of
+ * who is signed in.
+ */
+export function limiters(limits: Limits) {
+  return {
+    signIn: limit(limits.signIn, byAddress),
+    anonymous: limit(limits.anonymous, byAddress),
+    health: limit(limits.health, byAddress),
+    session: limit(limits.session, sessionKey),
+  }
+}
+export type Limiters = ReturnType<typeof limiters>
 
 /** A write that comes from another site's page is refused, signed in or not. */
 export const sameOrigin: RequestHandler = (request, _response, next) => {
@@ -53,4 +78,24 @@ export const sameOrigin: RequestHandler = (request, _response, next) => {
 
 export function isSameHost(origin: string, host: string | undefined): boolean {
   return URL.canParse(origin) && new URL(origin).host === host
+}
+
+const ownNames = ['127.0.0.1', 'localhost', '[::1]']
+
+/**
+ * Whether a request was meant for this machine. A foreign name that was made to point here (DNS rebinding) would let
+ * its page read everything.
+ * @param more further names under which the practice is reached
+ */
+export function isOwnHost(host: string | undefined, more: readonly string[] = []): boolean {
+  const parts = /^(\[[0-9a-f:]+\]|[a-z0-9.-]+)(?::\d{1,5})?$/i.exec(host ?? '')
+  return parts !== null && [...ownNames, ...more].includes(parts[1]!.toLowerCase())
+}
+
+export function ownHostOnly(more: readonly string[] = []): RequestHandler {
+  return (request, _response, next) => {
+    if (!isOwnHost(request.get('host'), more))
+      throw new Fault(421, 'otherHost', 'This practice is not reached under this name.', 'host')
+    next()
+  }
 }

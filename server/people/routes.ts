@@ -1,43 +1,74 @@
+import dayjs from 'dayjs'
 import { Router } from 'express'
-import { eq } from 'drizzle-orm'
-import { newPersonSchema, newVisitSchema, personChangeSchema } from '@sturvo/schema'
-import type { Database } from '../data/database'
-import { person, visit } from '../data/tables'
+import { and, eq, isNull } from 'drizzle-orm'
+import { newPersonSchema, newVisitSchema, personChangeSchema, type Person } from '@sturvo/schema'
+import type { Database, Db } from '../data/database'
+import { person } from '../data/tables'
 import { bodyAs, Fault, idOf, notFound } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
-import { coreVersion } from '../version'
-import { visitAnswer } from '../visits/queries'
+import { beginVisit } from '../visits/queries'
 import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
+import { searchKeyOf } from './searchKey'
+import { todayAnswer } from './today'
 
 export function peopleRoutes(database: Database): Router {
   const router = Router()
-  const answerOf = async (row: PersonRow) => (await withVisits(database, [row]))[0]!
-  const personOr404 = async (id: string) => {
-    const row = await findPerson(database, id)
+  const answerOf = async (row: PersonRow): Promise<Person> => {
+    const [read] = (await withVisits(database.db, [row])).people
+    if (!read)
+      throw new Fault(
+        422,
+        'unreadableRow',
+        `What is stored of this person (${row.id}) cannot be read. It is kept as it is: run ./sturvo check.`,
+        'id',
+      )
+    return read
+  }
+  const personOr404 = async (db: Db, id: string) => {
+    const row = await findPerson(db, id)
     if (!row) throw notFound('person')
     return row
   }
 
   router.get('/people', async (request, response) => {
-    const { people, last } = await peoplePage(database, cursorOf(request.query.after))
+    const { after, find } = request.query
+    if (find !== undefined && (typeof find !== 'string' || find.length > mostSearched))
+      throw new Fault(422, 'badInput', 'A search has at most 100 letters.', 'find')
+    const { people, unreadable, last } = await peoplePage(database.db, {
+      after: markerOf(after),
+      ...(find === undefined ? {} : { find }),
+    })
+    if (unreadable.length > 0) request.log.error({ code: 'unreadableRow', ids: unreadable }, 'people')
     response.json({
       people,
+      unreadable,
       next: last ? Buffer.from(JSON.stringify([last.name, last.id])).toString('base64url') : null,
     })
+  })
+
+  router.get('/today', async (_request, response) => {
+    response.json(await todayAnswer(database.db, dayjs().format('YYYY-MM-DD')))
   })
 
   router.post('/people', async (request, response) => {
     const input = bodyAs(newPersonSchema, request)
     assertBorn(input.birthYear)
     const stamp = new Date().toISOString()
-    const row = { ...input, version: 1, deletedOn: null, created: stamp, changed: stamp }
+    const row = {
+      ...input,
+      searchKey: searchKeyOf(`${input.name} ${input.work}`),
+      version: 1,
+      deletedOn: null,
+      created: stamp,
+      changed: stamp,
+    }
     // the same write sent twice makes one person
-    await database.write(() => database.db.insert(person).values(row).onConflictDoNothing())
-    sendVersioned(response, await answerOf(await personOr404(input.id)), 201)
+    await database.write((tx) => tx.insert(person).values(row).onConflictDoNothing())
+    sendVersioned(response, await answerOf(await personOr404(database.db, input.id)), 201)
   })
 
   router.get('/people/:id', async (request, response) => {
-    sendVersioned(response, await answerOf(await personOr404(idOf(request))))
+    sendVersioned(response, await answerOf(await personOr404(database.db, idOf(request))))
   })
 
   router.patch('/people/:id', async (request, response) => {
@@ -45,9 +76,24 @@ export function peopleRoutes(database: Database): Router {
     const change = bodyAs(personChangeSchema, request)
     assertBorn(change.birthYear)
     const base = requireVersion(request)
-    const row = await database.write(async () => {
-      const before = await personOr404(id)
-      if (before.version !== base)
+    const row = await database.write(async (tx) => {
+      const before = await personOr404(tx, id)
+      const after = {
+        ...before,
+        ...change,
+        searchKey: searchKeyOf(`${change.name ?? before.name} ${change.work ?? before.work}`),
+        version: before.version + 1,
+        changed: new Date().toISOString(),
+      }
+      const moved =
+        before.version === base
+          ? await tx
+              .update(person)
+              .set(after)
+              .where(and(eq(person.id, id), eq(person.version, base), isNull(person.deletedOn)))
+              .returning({ id: person.id })
+          : []
+      if (moved.length === 0)
         throw new Fault(
           409,
           'conflict',
@@ -62,40 +108,33 @@ export function peopleRoutes(database: Database): Router {
             })),
           },
         )
-      const after = { ...before, ...change, version: before.version + 1, changed: new Date().toISOString() }
-      await database.db.update(person).set(after).where(eq(person.id, id))
       return after
     })
     sendVersioned(response, await answerOf(row))
   })
 
   router.post('/people/:id/visits', async (request, response) => {
-    const { id: personId } = await personOr404(idOf(request))
+    const { id: personId } = await personOr404(database.db, idOf(request))
     const { id, startedOn } = bodyAs(newVisitSchema, request)
-    const stamp = new Date().toISOString()
-    await database.write(() =>
-      database.db
-        .insert(visit)
-        .values({ id, personId, startedOn, coreVersion, version: 0, created: stamp, changed: stamp })
-        .onConflictDoNothing(),
-    )
-    sendVersioned(response, await visitAnswer(database, id), 201)
+    sendVersioned(response, await beginVisit(database, { id, personId, startedOn, now: new Date() }), 201)
   })
   return router
 }
+
+const mostSearched = 100
 
 function assertBorn(birthYear: number | null | undefined): void {
   if (birthYear && birthYear > new Date().getFullYear())
     throw new Fault(422, 'badInput', 'The birth year lies in the future. Nothing was changed.', 'birthYear')
 }
 
-function cursorOf(after: unknown): { name: string; id: string } | undefined {
-  if (typeof after !== 'string' || after === '') return undefined
+function markerOf(after: unknown): { name: string; id: string } | undefined {
+  if (after === undefined || after === '') return undefined
   try {
-    const [name, id] = JSON.parse(Buffer.from(after, 'base64url').toString()) as [unknown, unknown]
+    const [name, id] = JSON.parse(Buffer.from(String(after), 'base64url').toString()) as [unknown, unknown]
     if (typeof name === 'string' && typeof id === 'string') return { name, id }
   } catch {
-    // falls through to the one answer for a broken cursor
+    // falls through to the one answer for a broken marker
   }
   throw new Fault(400, 'badCursor', 'This page marker cannot be read. Start from the first page.', 'after')
 }

@@ -1,14 +1,16 @@
 import { createHash } from 'node:crypto'
-import { mkdir, open, rename, stat } from 'node:fs/promises'
+import { existsSync, mkdirSync } from 'node:fs'
+import { readFile, rm } from 'node:fs/promises'
 import { join } from 'node:path'
-import { eq } from 'drizzle-orm'
-import { Router } from 'express'
+import { and, eq, isNull } from 'drizzle-orm'
+import { Router, type RequestHandler } from 'express'
 import multer from 'multer'
 import type { Picture } from '@sturvo/schema'
 import type { Database } from '../data/database'
+import { writeDurably } from '../data/durableFile'
 import { newId } from '../data/ids'
-import { picture } from '../data/tables'
-import { Fault, idOf, notFound } from '../http/faults'
+import { person, picture, visit } from '../data/tables'
+import { badUpload, Fault, idOf, notFound } from '../http/faults'
 import { visitRow } from '../visits/queries'
 import { reencoded } from './decode'
 
@@ -16,33 +18,61 @@ const mostBytes = 25 * 1024 * 1024
 
 export function pictureRoutes(database: Database): Router {
   const router = Router()
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: mostBytes, files: 1, fields: 4 },
-  })
-
-  router.post('/visits/:id/pictures', upload.single('picture'), async (request, response) => {
-    const { id: visitId } = await visitRow(database, idOf(request))
-    if (!request.file)
-      throw new Fault(
-        400,
-        'badUpload',
-        'One picture is expected in the field "picture". Nothing was changed.',
-        'picture',
-      )
-    response.status(201).json(await storePicture(database, visitId, request.file.buffer, new Date()))
+  router.post('/visits/:id/pictures', uploadTo(database.picturesFolder), async (request, response) => {
+    const { file } = request
+    try {
+      const { id: visitId } = await visitRow(database.db, idOf(request))
+      if (!file) throw badUpload()
+      response.status(201).json(await storePicture(database, visitId, await readFile(file.path), new Date()))
+    } finally {
+      if (file) await rm(file.path, { force: true })
+    }
   })
 
   router.get('/pictures/:id', async (request, response) => {
     const [row] = await database.db
-      .select()
+      .select({ hash: picture.hash })
       .from(picture)
-      .where(eq(picture.id, idOf(request)))
+      .innerJoin(visit, eq(visit.id, picture.visitId))
+      .innerJoin(person, eq(person.id, visit.personId))
+      .where(and(eq(picture.id, idOf(request)), isNull(person.deletedOn)))
     if (!row) throw notFound('picture')
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('png')
-    response.sendFile(fileOf(database, row.hash), { dotfiles: 'allow' })
+    const file = fileOf(database, row.hash)
+    if (!existsSync(file))
+      throw new Fault(
+        404,
+        'fileMissing',
+        'The file of this picture is missing. What was measured on it is kept: restore a copy.',
+        'id',
+      )
+    // feet are nobody else's: the next person at this tablet finds none in the browser's store
+    response.type('png').sendFile(file, { dotfiles: 'allow', cacheControl: false })
   })
   return router
+}
+
+/**
+ * Keeps what arrives on the disk, not in memory: eight pictures at once then wait there. Whatever is wrong with the
+ * form itself is one clear refusal.
+ */
+function uploadTo(folder: string): RequestHandler {
+  const upload = multer({
+    storage: multer.diskStorage({
+      destination: (_request, _file, done) => {
+        mkdirSync(folder, { recursive: true, mode: 0o700 })
+        done(null, folder)
+      },
+      filename: (_request, _file, done) => done(null, `${newId()}.arriving`),
+    }),
+    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6 },
+  }).single('picture')
+  return (request, response, next) => {
+    void upload(request, response, (error: unknown) => {
+      if (error === undefined || error === null) return next()
+      const isKnown = error instanceof multer.MulterError || (error as { code?: string }).code !== undefined
+      next(isKnown ? error : badUpload())
+    })
+  }
 }
 
 function fileOf(database: Database, hash: string): string {
@@ -58,20 +88,12 @@ export async function storePicture(
 ): Promise<Picture> {
   const { png, widthPx, heightPx } = await reencoded(bytes)
   const hash = createHash('sha256').update(png).digest('hex')
-  await mkdir(database.picturesFolder, { recursive: true })
   const file = fileOf(database, hash)
-  if (!(await stat(file).catch(() => undefined))) {
-    const temporary = `${file}.${newId()}`
-    const handle = await open(temporary, 'w')
-    await handle.writeFile(png)
-    await handle.sync()
-    await handle.close()
-    await rename(temporary, file)
-  }
-  const stamp = now.toISOString()
   const id = newId(now)
-  await database.write(() =>
-    database.db
+  if (!existsSync(file)) await writeDurably(file, png, id)
+  const stamp = now.toISOString()
+  await database.write((tx) =>
+    tx
       .insert(picture)
       .values({ id, visitId, hash, widthPx, heightPx, bytes: png.length, created: stamp, changed: stamp }),
   )

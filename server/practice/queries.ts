@@ -1,6 +1,6 @@
 import { referenceValues, type References } from '@sturvo/core/reference'
 import { defaultSettings, practiceSchema, type Practice } from '@sturvo/schema'
-import type { Database } from '../data/database'
+import type { Database, Db } from '../data/database'
 import { max } from 'drizzle-orm'
 import { practice, referenceVersion } from '../data/tables'
 
@@ -9,10 +9,10 @@ type PracticeRow = typeof practice.$inferSelect
 /** The one practice of this database; a new file gets an empty one. */
 export async function practiceRow(database: Database): Promise<PracticeRow> {
   const [row] = await database.db.select().from(practice).limit(1)
-  return row ?? database.write(() => createPractice(database))
+  return row ?? database.write(createPractice)
 }
 
-async function createPractice(database: Database): Promise<PracticeRow> {
+async function createPractice(tx: Db): Promise<PracticeRow> {
   const stamp = new Date().toISOString()
   const row: PracticeRow = {
     id: 'practice',
@@ -26,30 +26,30 @@ async function createPractice(database: Database): Promise<PracticeRow> {
     created: stamp,
     changed: stamp,
   }
-  await database.db.insert(practice).values(row).onConflictDoNothing()
-  const [kept] = await database.db.select().from(practice).limit(1)
+  await tx.insert(practice).values(row).onConflictDoNothing()
+  const [kept] = await tx.select().from(practice).limit(1)
   return kept ?? row
 }
 
 /** Number of the reference values in force; 0 as they ship. */
-export async function referencesVersion(database: Database): Promise<number> {
-  const [row] = await database.db.select({ number: max(referenceVersion.number) }).from(referenceVersion)
+export async function referencesVersion(db: Db): Promise<number> {
+  const [row] = await db.select({ number: max(referenceVersion.number) }).from(referenceVersion)
   return row?.number ?? 0
 }
 
-export async function practiceAnswer(database: Database, row: PracticeRow): Promise<Practice> {
+export async function practiceAnswer(db: Db, row: PracticeRow): Promise<Practice> {
   return practiceSchema.parse({
     name: row.name,
     place: row.place,
     settings: { ...defaultSettings, ...row.settings },
     references: row.references,
     trialUses: row.trialUses,
-    referencesVersion: await referencesVersion(database),
+    referencesVersion: await referencesVersion(db),
     version: row.version,
   })
 }
 
 /** The reference values in force, without anybody's own errors. */
 export async function practiceReferences(database: Database): Promise<References> {
-  return referenceValues((await practiceAnswer(database, await practiceRow(database))).references)
+  return referenceValues((await practiceAnswer(database.db, await practiceRow(database))).references)
 }

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import {
   changedReferences,
@@ -14,23 +14,23 @@ import { practice, referenceVersion } from '../data/tables'
 import { bodyAs, Fault } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
+import type { Work } from '../work/pool'
 import { previewReferences } from './preview'
 import { practiceAnswer, practiceRow, referencesVersion } from './queries'
 
-export function practiceRoutes(database: Database): Router {
+export function practiceRoutes(database: Database, work: Work): Router {
   const router = Router()
   router.get('/practice', async (_request, response) => {
-    const answer = await practiceAnswer(database, await practiceRow(database))
+    const answer = await practiceAnswer(database.db, await practiceRow(database))
     sendVersioned(response, answer)
   })
   router.patch('/practice', async (request, response) => {
-    if (whoIs(request).role !== 'owner')
-      throw new Fault(403, 'ownerOnly', 'Only the owner changes the settings of the practice.')
     const { settings = {}, references, trialUses = {} } = bodyAs(practiceChangeSchema, request)
     const base = requireVersion(request)
     const { accountId } = whoIs(request)
-    const answer = await database.write(async () => {
-      const row = await practiceRow(database)
+    await practiceRow(database) // a new file gets its row first
+    const answer = await database.write(async (tx) => {
+      const row = (await tx.select().from(practice).limit(1))[0]!
       if (row.version !== base)
         throw new Fault(
           409,
@@ -55,16 +55,19 @@ export function practiceRoutes(database: Database): Router {
         version: row.version + 1,
         changed: stamp,
       }
-      await database.db.update(practice).set(changed).where(eq(practice.id, row.id))
+      await tx
+        .update(practice)
+        .set(changed)
+        .where(and(eq(practice.id, row.id), eq(practice.version, row.version)))
       if (references)
-        await database.db.insert(referenceVersion).values({
-          number: (await referencesVersion(database)) + 1,
+        await tx.insert(referenceVersion).values({
+          number: (await referencesVersion(tx)) + 1,
           values: own,
           byAccount: accountId,
           created: stamp,
           changed: stamp,
         })
-      return practiceAnswer(database, { ...row, ...changed })
+      return practiceAnswer(tx, { ...row, ...changed })
     })
     sendVersioned(response, answer)
   })
@@ -72,7 +75,7 @@ export function practiceRoutes(database: Database): Router {
     const { references } = bodyAs(previewBody, request)
     const row = await practiceRow(database)
     const own = checkedReferences(row.references, references)
-    response.json(await previewReferences(database, row.references, own))
+    response.json(await previewReferences(database, work, row.references, own))
   })
   return router
 }

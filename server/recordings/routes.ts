@@ -1,29 +1,33 @@
 import { createHash } from 'node:crypto'
-import { createReadStream, createWriteStream } from 'node:fs'
+import { createReadStream, createWriteStream, existsSync } from 'node:fs'
 import { mkdir, open, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { createGzip } from 'node:zlib'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { Router } from 'express'
+import type { RecordingMeta } from '@sturvo/core/pressure'
 import { MeasureError } from '@sturvo/core/problem'
 import type { RecordingFile } from '@sturvo/schema'
 import type { Database } from '../data/database'
+import { errorCode } from '../data/fileFault'
+import { moveDurably } from '../data/durableFile'
 import { newId } from '../data/ids'
-import { recordingFile } from '../data/tables'
+import { person, recordingFile, visit } from '../data/tables'
 import { Fault, faultOf, idOf, notFound } from '../http/faults'
 import { visitRow } from '../visits/queries'
+import type { Work } from '../work/pool'
 import { readRecording } from './readRecording'
 
 const mostBytes = 400 * 1024 * 1024
 const kinds = ['text/csv', 'application/gzip', 'application/octet-stream']
 
-export function recordingRoutes(database: Database): Router {
+export function recordingRoutes(database: Database, work: Work): Router {
   const router = Router()
 
   router.post('/visits/:id/recordings', async (request, response) => {
-    const { id: visitId } = await visitRow(database, idOf(request))
+    const { id: visitId } = await visitRow(database.db, idOf(request))
     if (!request.is(kinds))
       throw new Fault(
         415,
@@ -31,18 +35,33 @@ export function recordingRoutes(database: Database): Router {
         'A recording is sent as text/csv or application/gzip. Nothing was changed.',
         'content-type',
       )
-    response.status(201).json(await storeRecording(database, visitId, request, new Date()))
+    response
+      .status(201)
+      .json(
+        await storeRecording(database, visitId, request, new Date(), (file) =>
+          work.run('checkRecording', { file }),
+        ),
+      )
   })
 
   router.get('/recordings/:id', async (request, response) => {
     const [row] = await database.db
-      .select()
+      .select({ id: recordingFile.id, hash: recordingFile.hash })
       .from(recordingFile)
-      .where(eq(recordingFile.id, idOf(request)))
+      .innerJoin(visit, eq(visit.id, recordingFile.visitId))
+      .innerJoin(person, eq(person.id, visit.personId))
+      .where(and(eq(recordingFile.id, idOf(request)), isNull(person.deletedOn)))
     if (!row) throw notFound('recording')
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('application/gzip')
-    response.attachment(`recording-${row.id}.csv.gz`)
-    response.sendFile(fileOf(database, row.hash), { dotfiles: 'allow' })
+    const file = fileOf(database, row.hash)
+    if (!existsSync(file))
+      throw new Fault(
+        404,
+        'fileMissing',
+        'The file of this recording is missing. What was measured on it is kept: restore a copy.',
+        'id',
+      )
+    response.type('application/gzip').attachment(`recording-${row.id}.csv.gz`)
+    response.sendFile(file, { dotfiles: 'allow', cacheControl: false })
   })
   return router
 }
@@ -50,6 +69,12 @@ export function recordingRoutes(database: Database): Router {
 function fileOf(database: Database, hash: string): string {
   return join(database.recordingsFolder, `${hash}.csv.gz`)
 }
+
+/** Reads a recording to its end, to know that it is one. */
+export type CheckRecording = (file: string) => Promise<{ meta: RecordingMeta; frames: number }>
+
+/** In this thread; for programs that answer nobody meanwhile. */
+const checkHere: CheckRecording = (file) => readRecording(createReadStream(file), () => undefined)
 
 /**
  * Takes a recording in: what arrives is kept apart until it has been read to its end without a fault, so that a lost
@@ -60,24 +85,25 @@ export async function storeRecording(
   visitId: string,
   source: Readable,
   now: Date,
+  check: CheckRecording = checkHere,
 ): Promise<RecordingFile> {
-  await mkdir(database.recordingsFolder, { recursive: true })
+  await mkdir(database.recordingsFolder, { recursive: true, mode: 0o700 })
   const id = newId(now)
   const arriving = join(database.recordingsFolder, `${id}.arriving`)
   const packed = join(database.recordingsFolder, `${id}.packed`)
   try {
     await pipeline(source, atMost(mostBytes), createWriteStream(arriving))
-    const { meta, frames } = await readRecording(createReadStream(arriving), () => undefined)
+    const { meta, frames } = await check(arriving)
     const isPacked = await beginsPacked(arriving)
     if (isPacked) await rename(arriving, packed)
     else await pipeline(createReadStream(arriving), createGzip(), createWriteStream(packed))
     const hash = await hashOf(packed)
     await makeDurable(packed)
-    await rename(packed, fileOf(database, hash))
+    await moveDurably(packed, fileOf(database, hash))
     const { size } = await stat(fileOf(database, hash))
     const stamp = now.toISOString()
-    await database.write(() =>
-      database.db.insert(recordingFile).values({
+    await database.write((tx) =>
+      tx.insert(recordingFile).values({
         id,
         visitId,
         hash,
@@ -107,8 +133,7 @@ export async function storeRecording(
 }
 
 function isLineLost(error: unknown): boolean {
-  const code = typeof error === 'object' && error && 'code' in error ? error.code : ''
-  return code === 'ECONNRESET' || code === 'ERR_STREAM_PREMATURE_CLOSE'
+  return ['ECONNRESET', 'ECONNABORTED', 'ERR_STREAM_PREMATURE_CLOSE'].includes(errorCode(error))
 }
 
 function atMost(limit: number): Transform {

@@ -51,7 +51,7 @@ async function earlierVisit(
     .orderBy(desc(visit.startedOn), desc(visit.created))
     .limit(1)
   if (!last) return undefined
-  const fields = (await fieldsOfVisits(database, [last.id])).get(last.id) ?? {}
+  const fields = (await fieldsOfVisits(database.db, [last.id])).get(last.id) ?? {}
   // only what is measured: the rest of an earlier visit is its own
   const measured = Object.entries(fields).filter(([path]) => path.startsWith('measure.'))
   return { day: last.day, fields: Object.fromEntries(measured) }

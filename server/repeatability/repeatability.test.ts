@@ -1,13 +1,11 @@
 import { eyeKinds } from '@sturvo/core/eye'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from '@sturvo/schema'
 import request from 'supertest'
-import pino from 'pino'
 import { madeUpNewPerson } from '../../schema/testing/madeUpPerson'
 import { newId } from '../data/ids'
 import { measure } from '../data/tables'
-import { createApp } from '../http/app'
 import { addAccount } from '../signin/accounts'
-import { startTestServer, testPassword, type TestServer } from '../testing/testServer'
+import { anotherApp, queryPlan, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 
 let server: TestServer
 let bram: string
@@ -111,7 +109,7 @@ test('a slip is proposed for checking and stays in the estimate', async () => {
 })
 
 test('two practitioners on one foot: the error between them and who reads more', async () => {
-  const rows = []
+  const rows: (typeof measure.$inferInsert)[] = []
   for (let i = 0; i < 6; i++) {
     const visit = await newVisit(`2026-07-${10 + i}`)
     await keep(visit, 0, trials('kneeToWall', 'left', 90 + i))
@@ -132,7 +130,7 @@ test('two practitioners on one foot: the error between them and who reads more',
       changed: stamp,
     })
   }
-  await server.database.db.insert(measure).values(rows)
+  await server.database.write((tx) => tx.insert(measure).values(rows))
   const { between } = await errors()
   expect(between).toHaveLength(1)
   const { first, bias, isBiased, pairs } = between[0]!
@@ -184,12 +182,13 @@ test('which trial counts is kept for the practice, and only the owner changes it
 })
 
 test('the query of the page reads the index alone', async () => {
-  const plan = await server.database.db.all<{ detail: string }>(
-    `explain query plan select by_account, measure, count(*), sum(value) from measure
+  const plan = await queryPlan(
+    server.database.file,
+    `select by_account, measure, count(*), sum(value) from measure
      where superseded_by is null and value is not null group by by_account, measure, visit_id, side`,
   )
-  expect(plan.map((p) => p.detail).join(' ')).toContain('COVERING INDEX measure_trials')
-  expect(plan.map((p) => p.detail).join(' ')).not.toContain('TEMP B-TREE')
+  expect(plan).toContain('COVERING INDEX measure_trials')
+  expect(plan).not.toContain('TEMP B-TREE')
 })
 
 describe('eye practice', () => {
@@ -210,12 +209,7 @@ describe('eye practice', () => {
     expect((await server.agent.get('/api/eye')).body.answers).toHaveLength(1)
     for (const wrong of [{ kind: 'hand' }, { level: 9 }, { error: 'small' }, { seed: -1 }, { side: 'both' }])
       expect((await post('eye', answer(wrong))).status).toBe(422)
-    const app = createApp({
-      database: server.database,
-      logger: pino({ level: 'silent' }),
-      webFolder: server.folder,
-    })
-    const other = request.agent(app)
+    const other = request.agent(anotherApp(server))
     await other.post('/api/session').send({ email: 'bram@tideway.example', password: testPassword })
     expect((await other.get('/api/eye')).body.answers).toEqual([])
     expect(eyeKinds).toContain('heel')

@@ -28,14 +28,14 @@ export function repeatabilityRoutes(database: Database): Router {
     response.json(await trialPairs(database, asked.data))
   })
   router.get('/visits/:id/background', async (request, response) => {
-    const row = await visitRow(database, idOf(request))
+    const row = await visitRow(database.db, idOf(request))
     const { accountId, name } = whoIs(request)
     response.json(
       await visitBackground(database, row, await practiceReferences(database), { id: accountId, name }),
     )
   })
   router.get('/visits/:id/trials', async (request, response) => {
-    response.json(await takenTrials(database, (await visitRow(database, idOf(request))).id))
+    response.json(await takenTrials(database, (await visitRow(database.db, idOf(request))).id))
   })
   return router
 }

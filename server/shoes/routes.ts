@@ -26,8 +26,8 @@ export function shoeRoutes(database: Database): Router {
     const stamp = new Date().toISOString()
     const { id, name, size, insole } = kept
     // sent twice, kept once; the same shoe and size traced again stands beside the older one
-    await database.write(() =>
-      database.db
+    await database.write((tx) =>
+      tx
         .insert(keptInsole)
         .values({
           id,
@@ -45,8 +45,8 @@ export function shoeRoutes(database: Database): Router {
   })
   router.delete('/insoles/:id', async (request, response) => {
     const stamp = new Date().toISOString()
-    const gone = await database.write(() =>
-      database.db
+    const gone = await database.write((tx) =>
+      tx
         .update(keptInsole)
         .set({ deletedOn: stamp, changed: stamp })
         .where(and(eq(keptInsole.id, idOf(request)), isNull(keptInsole.deletedOn)))

@@ -6,6 +6,7 @@ import { footOutline, neutralFoot } from '@sturvo/core/synthetic'
 import { keptInsolesSchema, shoesOf, devicesOf, visitSchema } from '@sturvo/schema'
 import { madeUpNewPerson } from '../../schema/testing/madeUpPerson'
 import { newId } from '../data/ids'
+import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
 
 let server: TestServer
@@ -102,11 +103,12 @@ describe('the paper at true size', () => {
   const outline = footOutline({ ...neutralFoot, side: 'left', lengthMm: 244 }).outlineFootMm
   const ptPerMm = 72 / 25.4
   beforeAll(async () => {
+    const { id: pictureId } = await aPicture(server.database, visitId)
     await keep({
       'shoe.shoe00000001': { ...shoe, insole },
       'photo.top.left': {
         version: 1,
-        pictureId: 'picture00001',
+        pictureId,
         scale: { from: 'points', a: { x: 0, y: 0 }, b: { x: 100, y: 0 }, distanceMm: 100 },
         trials: [],
         outlineFootMm: outline,

@@ -1,84 +1,121 @@
-import { eq } from 'drizzle-orm'
+import { count, eq } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { newAccountSchema } from '@sturvo/schema'
-import type { Database } from '../data/database'
+import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
 import { account } from '../data/tables'
 import { Fault } from '../http/faults'
+import { commonPasswords } from './commonPasswords'
 import { hashPassword, isPassword } from './passwords'
+import { endAllSessions } from './sessions'
+import { countTry, forgetAllTries, type Trier } from './guessing'
 
 type AccountRow = typeof account.$inferSelect
-const failuresBeforeLock = 8
-const lockMs = 10 * 60_000
+type NewAccount = z.infer<typeof newAccountSchema>
 
-export async function addAccount(
+export async function addAccount(database: Database, input: NewAccount, now: Date): Promise<AccountRow> {
+  const row = await newAccountRow(input, now)
+  return database.write((tx) => insertAccount(tx, row))
+}
+
+/**
+ * The owner of an empty practice, once: whether there is one already is asked in the transaction that writes.
+ * @throws Fault 409 hasOwner
+ */
+export async function addFirstOwner(
   database: Database,
-  input: z.infer<typeof newAccountSchema>,
+  input: Omit<NewAccount, 'role'>,
+  now: Date,
+  beside: (tx: Db) => Promise<unknown>,
+): Promise<AccountRow> {
+  const row = await newAccountRow({ ...input, role: 'owner' }, now)
+  return database.write(async (tx) => {
+    const [any] = await tx.select({ n: count() }).from(account)
+    if ((any?.n ?? 0) > 0)
+      throw new Fault(409, 'hasOwner', 'This practice already has an owner. Sign in instead.')
+    await beside(tx)
+    return insertAccount(tx, row)
+  })
+}
+
+async function newAccountRow({ password, ...known }: NewAccount, now: Date): Promise<AccountRow> {
+  await assertUncommon(password)
+  const stamp = now.toISOString()
+  return {
+    id: newId(now),
+    ...known,
+    passwordHash: await hashPassword(password),
+    practiceCounts: false,
+    version: 1,
+    created: stamp,
+    changed: stamp,
+  }
+}
+
+async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow> {
+  const [existing] = await tx.select().from(account).where(eq(account.email, row.email))
+  if (existing)
+    throw new Fault(
+      409,
+      'emailTaken',
+      'There is already an account with this e-mail address. Nothing was changed.',
+      'email',
+    )
+  await tx.insert(account).values(row)
+  return row
+}
+
+/** @throws Fault 422 for a password that is among the first that anybody tries */
+async function assertUncommon(password: string): Promise<void> {
+  if ((await commonPasswords()).has(password.toLowerCase()))
+    throw new Fault(
+      422,
+      'commonPassword',
+      'This password is one of those tried first. Nothing was changed: choose one that nobody else has.',
+      'password',
+    )
+}
+
+/** A new password by the command line: every session of the account ends, and nothing counts against it any more. */
+export async function resetPassword(
+  database: Database,
+  email: string,
+  password: string,
   now: Date,
 ): Promise<AccountRow> {
-  const passwordHash = await hashPassword(input.password)
-  return database.write(async () => {
-    const [existing] = await database.db.select().from(account).where(eq(account.email, input.email))
-    if (existing)
+  await assertUncommon(password)
+  const passwordHash = await hashPassword(password)
+  return database.write(async (tx) => {
+    const [row] = await tx.select().from(account).where(eq(account.email, email))
+    if (!row)
       throw new Fault(
-        409,
-        'emailTaken',
-        'There is already an account with this e-mail address. Nothing was changed.',
+        404,
+        'notFound',
+        'There is no account with this e-mail address. Nothing was changed.',
         'email',
       )
-    const stamp = now.toISOString()
-    const { password: _, ...known } = input
-    const row: AccountRow = {
-      id: newId(now),
-      ...known,
-      passwordHash,
-      failedSignIns: 0,
-      lockedUntil: null,
-      practiceCounts: false,
-      version: 1,
-      created: stamp,
-      changed: stamp,
-    }
-    await database.db.insert(account).values(row)
-    return row
+    const changed = { passwordHash, version: row.version + 1, changed: now.toISOString() }
+    await tx.update(account).set(changed).where(eq(account.id, row.id))
+    await endAllSessions(tx, row.id)
+    await forgetAllTries(tx, email)
+    return { ...row, ...changed }
   })
 }
 
 // a hash of nobody's password, so that an unknown e-mail takes as long as a known one
 let nobodysHash: Promise<string> | undefined
 
-/** @throws Fault 401 on any mismatch, 423 while locked; says never which half was wrong */
+/** @throws Fault 401 on any mismatch, 429 while it has to wait; says never which half was wrong */
 export async function checkSignIn(
   database: Database,
-  email: string,
+  trier: Trier,
   password: string,
   now: Date,
 ): Promise<AccountRow> {
-  const [row] = await database.db.select().from(account).where(eq(account.email, email))
-  if (row?.lockedUntil && row.lockedUntil > now.toISOString())
-    throw new Fault(
-      423,
-      'locked',
-      'Too many wrong passwords. Wait ten minutes, or let the owner set a new one.',
-    )
+  await countTry(database, trier, now)
+  const [row] = await database.db.select().from(account).where(eq(account.email, trier.email))
   nobodysHash ??= hashPassword('nobody at all')
   const isRight = await isPassword(row?.passwordHash ?? (await nobodysHash), password)
-  if (!row || !isRight) {
-    if (row) await countFailure(database, row, now)
-    throw new Fault(401, 'wrongSignIn', 'E-mail and password do not fit together.')
-  }
-  if (row.failedSignIns > 0)
-    await database.write(() =>
-      database.db.update(account).set({ failedSignIns: 0, lockedUntil: null }).where(eq(account.id, row.id)),
-    )
+  if (!row || !isRight) throw new Fault(401, 'wrongSignIn', 'E-mail and password do not fit together.')
   return row
-}
-
-async function countFailure(database: Database, row: AccountRow, now: Date): Promise<void> {
-  const failedSignIns = row.failedSignIns + 1
-  const lockedUntil =
-    failedSignIns % failuresBeforeLock === 0 ? new Date(now.getTime() + lockMs).toISOString() : null
-  await database.write(() =>
-    database.db.update(account).set({ failedSignIns, lockedUntil }).where(eq(account.id, row.id)),
-  )
 }

@@ -1,19 +1,23 @@
-import { Router, type Response } from 'express'
+import { randomBytes, timingSafeEqual } from 'node:crypto'
+import { Router, type Request, type Response } from 'express'
 import { eq } from 'drizzle-orm'
 import { firstOwnerSchema, signInSchema, type FrontDoor, type Session } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { account, practice } from '../data/tables'
 import { bodyAs, Fault } from '../http/faults'
-import { signInLimit } from '../http/security'
 import { practiceRow } from '../practice/queries'
-import { addAccount, checkSignIn } from './accounts'
-import { beginSession, endSession, requireSession, whoIs } from './sessions'
+import { addFirstOwner, checkSignIn } from './accounts'
+import { forgetTries, type Trier } from './guessing'
+import { beginSession, endAllSessions, endSession, forget, hashOf, whoIs } from './sessions'
 
 type AccountRow = typeof account.$inferSelect
 
-export function signInRoutes(database: Database): Router {
+/** Longer than any session: it only says that this browser has signed in before, and opens nothing by itself. */
+const knownCookie = 'sturvo_known'
+const knownMs = 400 * 24 * 3_600_000
+
+export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: string | undefined }): Router {
   const router = Router()
-  const limited = signInLimit()
 
   const answerSession = async (
     row: Pick<AccountRow, 'id' | 'name' | 'email' | 'role'>,
@@ -27,8 +31,8 @@ export function signInRoutes(database: Database): Router {
       isDemo,
     }
   }
-  const begin = async (row: AccountRow, response: Response) => {
-    const csrf = await beginSession(database, row.id, response, new Date())
+  const begin = async (row: AccountRow, request: Request, response: Response) => {
+    const csrf = await beginSession(database, { accountId: row.id, request, response, now: new Date() })
     response.status(201).json(await answerSession(row, csrf))
   }
 
@@ -38,37 +42,86 @@ export function signInRoutes(database: Database): Router {
     response.json({ isDemo, hasOwner: owner !== undefined, practiceName: name } satisfies FrontDoor)
   })
 
-  router.post('/owner', limited, async (request, response) => {
-    const input = bodyAs(firstOwnerSchema, request)
-    const [owner] = await database.db.select({ id: account.id }).from(account).limit(1)
-    if (owner) throw new Fault(409, 'hasOwner', 'This practice already has an owner. Sign in instead.')
-    const { practiceName, ...who } = input
-    const row = await addAccount(database, { ...who, role: 'owner' }, new Date())
-    await database.write(() => database.db.update(practice).set({ name: practiceName }))
-    await begin(row, response)
+  router.post('/owner', async (request, response) => {
+    const { practiceName, code, ...who } = bodyAs(firstOwnerSchema, request)
+    assertCode(code, ownerCode)
+    const row = await addFirstOwner(database, who, new Date(), (tx) =>
+      tx.update(practice).set({ name: practiceName }),
+    )
+    await begin(row, request, response)
   })
 
-  router.post('/session', limited, async (request, response) => {
+  router.post('/session', async (request, response) => {
     const { email, password } = bodyAs(signInSchema, request)
-    await begin(await checkSignIn(database, email, password, new Date()), response)
+    const now = new Date()
+    const known = (request.cookies as Record<string, unknown>)[knownCookie]
+    const trier: Trier = {
+      email,
+      address: request.ip ?? '',
+      knownBrowser: typeof known === 'string' ? known : undefined,
+    }
+    const row = await checkSignIn(database, trier, password, now)
+    const newBrowser = trier.knownBrowser ?? randomBytes(24).toString('base64url')
+    await database.write((tx) => forgetTries(tx, { ...trier, accountId: row.id, newBrowser }, now))
+    response.cookie(knownCookie, newBrowser, {
+      httpOnly: true,
+      sameSite: 'strict',
+      path: '/api/session',
+      maxAge: knownMs,
+    })
+    await begin(row, request, response)
   })
 
-  router.post('/session/demo', limited, async (_request, response) => {
+  router.post('/session/demo', async (request, response) => {
     const { isDemo } = await practiceRow(database)
     if (!isDemo) throw new Fault(403, 'notDemo', 'Only the made-up practice opens without a password.')
     const [row] = await database.db.select().from(account).where(eq(account.role, 'owner')).limit(1)
     if (!row) throw new Fault(409, 'noOwner', 'The made-up practice is empty. Start it again with --fresh.')
-    await begin(row, response)
+    await begin(row, request, response)
   })
 
-  router.get('/session', requireSession(database), async (request, response) => {
+  router.get('/session', async (request, response) => {
     const who = whoIs(request)
     response.json(await answerSession({ id: who.accountId, ...who }, who.csrf))
   })
 
-  router.delete('/session', requireSession(database), async (request, response) => {
+  router.delete('/session', async (request, response) => {
     await endSession(database, whoIs(request).idHash, response)
     response.status(204).end()
   })
+
+  router.delete('/sessions', async (request, response) => {
+    const { accountId } = whoIs(request)
+    await database.write((tx) => endAllSessions(tx, accountId))
+    forget(response)
+    response.status(204).end()
+  })
   return router
+}
+
+/** @throws Fault 403 where the code is not the one in the terminal of whoever started the practice */
+function assertCode(given: string, wanted: string | undefined): void {
+  const asked = given.replaceAll('-', '').toUpperCase()
+  const isRight =
+    wanted !== undefined &&
+    timingSafeEqual(Buffer.from(hashOf(asked)), Buffer.from(hashOf(wanted.replaceAll('-', ''))))
+  if (!isRight)
+    throw new Fault(
+      403,
+      'wrongCode',
+      'This is not the code in the window where Sturvo was started. Nothing was changed: look there and type it again.',
+      'code',
+    )
+}
+
+const codeLetters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789' // none that is mistaken for another
+
+/** A code that only whoever started the program can read, as XXXX-XXXX. */
+export function newOwnerCode(): string {
+  const letters = [...randomBytes(64)]
+    .filter((byte) => byte < 248) // a multiple of the letters, so that each is as likely as any other
+    .slice(0, 8)
+    .map((byte) => codeLetters[byte % codeLetters.length])
+    .join('')
+  return `${letters.slice(0, 4)}-${letters.slice(4)}`
 }

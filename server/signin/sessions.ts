@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { eq } from 'drizzle-orm'
-import type { CookieOptions, Request, RequestHandler, Response } from 'express'
-import type { Database } from '../data/database'
+import { and, eq, lt, ne, or } from 'drizzle-orm'
+import type { CookieOptions, Request, Response } from 'express'
+import type { Role } from '@sturvo/schema'
+import type { Database, Db } from '../data/database'
 import { account, session } from '../data/tables'
 import { Fault } from '../http/faults'
 
@@ -9,72 +10,101 @@ export type SignedIn = {
   accountId: string
   name: string
   email: string
-  role: 'owner' | 'practitioner' | 'assistant'
+  role: Role
   csrf: string
   idHash: string
 }
 
 export const cookieName = 'sturvo'
-const idleMs = 12 * 3_600_000
-const touchEveryMs = 60_000
-const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', path: '/', maxAge: idleMs }
+const minuteMs = 60_000
+const idleMs = 30 * minuteMs
+const longestMs = 12 * 60 * minuteMs
+const touchEveryMs = minuteMs
+const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', path: '/', maxAge: longestMs }
 
-const hashOf = (id: string) => createHash('sha256').update(id).digest('hex')
+export const hashOf = (id: string) => createHash('sha256').update(id).digest('hex')
+const before = (now: Date, ms: number) => new Date(now.getTime() - ms).toISOString()
 
+/** Begins a session; the one this browser had before ends with it, whoever it belonged to. */
 export async function beginSession(
   database: Database,
-  accountId: string,
-  response: Response,
-  now: Date,
+  input: { accountId: string; request: Request; response: Response; now: Date },
 ): Promise<string> {
+  const { accountId, request, response, now } = input
   const id = randomBytes(32).toString('base64url')
   const csrf = randomBytes(24).toString('base64url')
   const stamp = now.toISOString()
-  await database.write(() =>
-    database.db
+  const earlier = cookieOf(request)
+  await database.write(async (tx) => {
+    if (earlier !== undefined) await tx.delete(session).where(eq(session.idHash, hashOf(earlier)))
+    await tx
       .insert(session)
-      .values({ idHash: hashOf(id), accountId, csrf, lastSeen: stamp, created: stamp, changed: stamp }),
-  )
+      .values({ idHash: hashOf(id), accountId, csrf, lastSeen: stamp, created: stamp, changed: stamp })
+    await tx.delete(session).where(isOver(now))
+  })
   response.cookie(cookieName, id, cookie)
   return csrf
 }
 
 export async function endSession(database: Database, idHash: string, response: Response): Promise<void> {
-  await database.write(() => database.db.delete(session).where(eq(session.idHash, idHash)))
-  response.clearCookie(cookieName, { ...cookie, maxAge: undefined })
+  await database.write((tx) => tx.delete(session).where(eq(session.idHash, idHash)))
+  forget(response)
+}
+
+/** Ends the sessions of an account on every browser but, where told, the present one. */
+export async function endAllSessions(db: Db, accountId: string, except?: string): Promise<void> {
+  await db
+    .delete(session)
+    .where(
+      except === undefined
+        ? eq(session.accountId, accountId)
+        : and(eq(session.accountId, accountId), ne(session.idHash, except)),
+    )
+}
+
+/** Nothing of a practice stays in a browser that has signed out; unsent edits do, locked to their account. */
+export function forget(response: Response): void {
+  response.clearCookie(cookieName, { ...cookie, maxAge: undefined }).set('Clear-Site-Data', '"cache"')
+}
+
+function isOver(now: Date) {
+  return or(lt(session.lastSeen, before(now, idleMs)), lt(session.created, before(now, longestMs)))
 }
 
 const signedIn = new WeakMap<Request, SignedIn>()
 
 export function whoIs(request: Request): SignedIn {
   const who = signedIn.get(request)
-  if (!who)
-    throw new Fault(401, 'signedOut', 'You are signed out. What you typed is kept here: sign in to send it.')
+  if (!who) throw signedOut()
   return who
 }
 
-/** Lets only signed-in requests through, and writes only with the session's own token. */
-export function requireSession(database: Database): RequestHandler {
-  return async (request, _response, next) => {
-    const cookies = request.cookies as Record<string, string | undefined>
-    const id = cookies[cookieName]
-    const found = id === undefined ? undefined : await findSession(database, hashOf(id), new Date())
-    if (!found)
-      throw new Fault(
-        401,
-        'signedOut',
-        'You are signed out. What you typed is kept here: sign in to send it.',
-      )
-    const isRead = request.method === 'GET' || request.method === 'HEAD'
-    if (!isRead && request.get('x-sturvo-csrf') !== found.csrf)
-      throw new Fault(
-        403,
-        'badToken',
-        'This page is older than your sign-in. Reload it; what you typed is kept.',
-      )
-    signedIn.set(request, found)
-    next()
-  }
+/** What counts as one caller for the limits of who is signed in. */
+export function sessionKey(request: Request): string {
+  return signedIn.get(request)?.idHash ?? ''
+}
+
+const signedOut = () =>
+  new Fault(401, 'signedOut', 'You are signed out. What you typed is kept here: sign in to send it.')
+
+/** Finds who a request comes from. @throws Fault 401 without a session, 403 for a write without its token */
+export async function admit(database: Database, request: Request): Promise<void> {
+  const id = cookieOf(request)
+  const found = id === undefined ? undefined : await findSession(database, hashOf(id), new Date())
+  if (!found) throw signedOut()
+  const isRead = request.method === 'GET' || request.method === 'HEAD'
+  if (!isRead && request.get('x-sturvo-csrf') !== found.csrf)
+    throw new Fault(
+      403,
+      'badToken',
+      'This page is older than your sign-in. Reload it; what you typed is kept.',
+    )
+  signedIn.set(request, found)
+}
+
+function cookieOf(request: Request): string | undefined {
+  const id = (request.cookies as Record<string, unknown>)[cookieName]
+  return typeof id === 'string' ? id : undefined
 }
 
 /** Who a cookie header belongs to; for lines that are no requests of the application. */
@@ -88,7 +118,8 @@ export async function sessionOfCookie(
     .map((part) => part.trim())
     .find((part) => part.startsWith(`${cookieName}=`))
     ?.slice(cookieName.length + 1)
-  return id === undefined ? undefined : findSession(database, hashOf(decodeURIComponent(id)), now)
+  // an id needs no decoding; what does is none of ours
+  return id === undefined ? undefined : findSession(database, hashOf(id), now)
 }
 
 async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
@@ -99,10 +130,10 @@ async function findSession(database: Database, idHash: string, now: Date): Promi
     .where(eq(session.idHash, idHash))
   if (!row) return undefined
   const idle = now.getTime() - Date.parse(row.session.lastSeen)
-  if (idle > idleMs) return undefined
+  if (idle > idleMs || now.getTime() - Date.parse(row.session.created) > longestMs) return undefined
   if (idle > touchEveryMs)
-    await database.write(() =>
-      database.db.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),
+    await database.write((tx) =>
+      tx.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),
     )
   const { id, name, email, role } = row.account
   return { accountId: id, name, email, role, csrf: row.session.csrf, idHash }

@@ -1,7 +1,5 @@
 import request from 'supertest'
-import pino from 'pino'
-import { createApp } from '../http/app'
-import { startTestServer, testPassword, type TestServer } from '../testing/testServer'
+import { anotherApp, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 
 let server: TestServer
 beforeAll(async () => {
@@ -9,10 +7,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
-const fresh = () =>
-  request(
-    createApp({ database: server.database, logger: pino({ level: 'silent' }), webFolder: server.folder }),
-  )
+const fresh = () => request(anotherApp(server))
 
 test('the right password opens a session in a cookie that scripts cannot read', async () => {
   const answer = await fresh()
@@ -73,40 +68,15 @@ test('a write without the token of the session, or from another site, is refused
 test('a real practice cannot be opened like the made-up one, nor get a second owner', async () => {
   expect((await fresh().post('/api/session/demo')).body.error.code).toBe('notDemo')
   const owner = {
+    code: 'ABCD-EFGH',
     practiceName: 'Other',
     name: 'Other',
     email: 'other@tideway.example',
     password: testPassword,
   }
-  expect((await fresh().post('/api/owner').send(owner)).body.error.code).toBe('hasOwner')
-})
-
-test('many wrong passwords lock the account for a while', async () => {
-  const other = await startTestServer()
-  const app = createApp({
-    database: other.database,
-    logger: pino({ level: 'silent' }),
-    webFolder: other.folder,
-  })
-  for (let i = 0; i < 8; i++)
-    await request(app).post('/api/session').send({ email: 'ilse@tideway.example', password: 'wrong' })
-  const right = await request(app)
-    .post('/api/session')
-    .send({ email: 'ilse@tideway.example', password: testPassword })
-  expect(right.status).toBe(423)
-  await other.close()
-})
-
-test('guessing fast runs into the limit', async () => {
-  const app = createApp({
-    database: server.database,
-    logger: pino({ level: 'silent' }),
-    webFolder: server.folder,
-  })
-  const statuses: number[] = []
-  for (let i = 0; i < 24; i++)
-    statuses.push((await request(app).post('/api/session').send({ email: 'x', password: '' })).status)
-  expect(statuses).toContain(429)
+  expect((await fresh().post('/api/owner').send(owner)).body.error.code).toBe('wrongCode')
+  const withCode = request(anotherApp(server, { ownerCode: 'ABCD-EFGH' }))
+  expect((await withCode.post('/api/owner').send(owner)).body.error.code).toBe('hasOwner')
 })
 
 test('signing out ends the session on the server', async () => {

@@ -2,23 +2,28 @@ import type { AddressInfo } from 'node:net'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { createClient } from '@libsql/client'
+import type { Express } from 'express'
 import pino from 'pino'
 import request from 'supertest'
 import { sessionSchema } from '@sturvo/schema'
 import { openDatabase, type Database } from '../data/database'
-import { deviceShelf, usualDevices } from '../devices/deviceShelf'
+import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
 import type { DeviceDriver } from '../devices/driver'
 import { serveStreams } from '../devices/routes'
-import { createApp } from '../http/app'
+import { createApp, shelfOf, type AppInput } from '../http/app'
 import { listen } from '../http/listen'
 import { practiceRow } from '../practice/queries'
 import { addAccount } from '../signin/accounts'
+import { createWork, type Work } from '../work/pool'
 
 export type TestServer = {
   /** the session as a cookie header, for lines that are no requests of the agent */
   cookie: string
   database: Database
   folder: string
+  work: Work
   agent: ReturnType<typeof request.agent>
   csrf: string
   close: () => Promise<void>
@@ -27,7 +32,11 @@ export type TestServer = {
 export const testPassword = 'a long password'
 
 /** A real database file in a folder of its own, with one owner signed in. */
-export async function startTestServer(devices = deviceShelf(usualDevices())): Promise<TestServer> {
+export async function startTestServer(
+  devices?: DeviceShelf,
+  more: Partial<AppInput> = {},
+): Promise<TestServer> {
+  const work = createWork()
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-api-'))
   const database = await openDatabase(join(folder, 'practice.db'))
   await practiceRow(database)
@@ -36,7 +45,14 @@ export async function startTestServer(devices = deviceShelf(usualDevices())): Pr
     { name: 'Ilse Marrack', email: 'ilse@tideway.example', role: 'owner', password: testPassword },
     new Date(),
   )
-  const app = createApp({ database, logger: pino({ level: 'silent' }), webFolder: folder, devices })
+  const app = createApp({
+    database,
+    logger: pino({ level: 'silent' }),
+    webFolder: folder,
+    devices: devices ?? shelfOf(work),
+    work,
+    ...more,
+  })
   const agent = request.agent(app)
   const answer = await agent
     .post('/api/session')
@@ -45,27 +61,42 @@ export async function startTestServer(devices = deviceShelf(usualDevices())): Pr
   return {
     database,
     folder,
+    work,
     agent,
     cookie: cookies.map((c) => c.split(';')[0]).join('; '),
     csrf: sessionSchema.parse(answer.body).csrf,
     close: async () => {
+      await work.close()
       await database.close()
       rmSync(folder, { recursive: true, force: true })
     },
   }
 }
 
+/** The same practice through another application: another browser, other limits. */
+export function anotherApp(server: TestServer, more: Partial<AppInput> = {}): Express {
+  return createApp({
+    database: server.database,
+    logger: pino({ level: 'silent' }),
+    webFolder: server.folder,
+    work: server.work,
+    ...more,
+  })
+}
+
 /** The same on a port of its own, with devices that can be listened to. */
 export async function startLiveServer(
-  drivers: readonly DeviceDriver[] = usualDevices(),
+  drivers?: readonly DeviceDriver[],
 ): Promise<TestServer & { port: number }> {
-  const devices = deviceShelf(drivers)
+  const work = createWork()
+  const devices = deviceShelf(drivers ?? usualDevices((wish) => work.run('simulatedPicture', wish)))
   const server = await startTestServer(devices)
   const app = createApp({
     database: server.database,
     logger: pino({ level: 'silent' }),
     webFolder: server.folder,
     devices,
+    work,
   })
   const line = await listen(app, 0)
   const endStreams = serveStreams(line, devices, server.database)
@@ -74,9 +105,21 @@ export async function startLiveServer(
     port: (line.address() as AddressInfo).port,
     close: async () => {
       await endStreams()
+      await work.close()
       line.closeAllConnections()
       await new Promise((resolve) => line.close(resolve))
       await server.close()
     },
   }
+}
+
+/**
+ * How the database would answer a query. Asked on a connection of its own: after EXPLAIN this client keeps its reading
+ * open until the statement is collected, and the connection would see the past meanwhile.
+ */
+export async function queryPlan(file: string, query: string): Promise<string> {
+  const client = createClient({ url: pathToFileURL(file).href })
+  const { rows } = await client.execute(`explain query plan ${query}`)
+  client.close()
+  return rows.map((row) => String(row.detail)).join('\n')
 }

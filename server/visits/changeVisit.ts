@@ -1,13 +1,17 @@
 import { isDeepStrictEqual } from 'node:util'
-import { eq } from 'drizzle-orm'
-import type { BatchItem } from 'drizzle-orm/batch'
-import { checkChange, type Clash, type Fields } from '@sturvo/schema'
-import type { Database } from '../data/database'
-import { visit } from '../data/tables'
+import { and, eq, sql } from 'drizzle-orm'
+import { checkChange, type Clash, type Fields, type Role } from '@sturvo/schema'
+import { assertMayChange } from '../access/fieldAccess'
+import type { Database, Db } from '../data/database'
+import { newId } from '../data/ids'
+import { unreadable } from '../data/storedJson'
+import { account, referenceVersion, visit } from '../data/tables'
 import { Fault } from '../http/faults'
-import { referencesVersion } from '../practice/queries'
-import { fieldRows } from './fieldRows'
+import { coreVersion } from '../version'
+import { assertOwnFiles } from './ownFiles'
 import { visitRow } from './queries'
+import { contentsAfter, visitContents } from './visitContents'
+import { visitCounts } from './visitCounts'
 import { writeField } from './writeField'
 
 type Change = { path: string; value: unknown }
@@ -15,28 +19,45 @@ type Change = { path: string; value: unknown }
 /**
  * Writes fields of a visit in one go. A writer who knew an older version is merged in field by field; only a field
  * that someone else changed since, to another value, is a clash, and then nothing is written.
+ *
+ * @param known for single fields, the version they were typed on where it is older than `base`
  * @returns the new version, and what others changed since the version the writer knew
  */
 export async function changeVisit(
   database: Database,
-  input: { visitId: string; base: number; changes: readonly Change[]; byAccount: string; now: Date },
+  input: {
+    visitId: string
+    base: number
+    changes: readonly (Change & { base?: number | undefined })[]
+    byAccount: string
+    /** left out where the program itself writes: the made-up practice, an import */
+    role?: Role
+    now: Date
+  },
 ): Promise<{ version: number; fields: Fields }> {
   const checked = input.changes.map((change) => {
     const result = checkChange(change)
     if (!result.ok)
       throw new Fault(422, result.problem.code, `${result.problem.message}`, result.problem.path)
-    return { path: change.path, value: result.value }
+    return { path: change.path, value: result.value, base: Math.min(change.base ?? input.base, input.base) }
   })
-  return database.write(async () => {
-    const row = await visitRow(database, input.visitId)
+  assertNamedOnce(checked)
+  return database.write(async (tx) => {
+    const row = await visitRow(tx, input.visitId)
     if (input.base > row.version)
       throw new Fault(400, 'badVersion', 'This version does not exist yet. Nothing was changed.', 'If-Match')
-    const current = await fieldRows(database, [input.visitId])
-    const newer = current.filter((field) => field.version > input.base)
-    const clashes = checked.flatMap((change): Clash[] => {
-      const theirs = newer.find((field) => field.path === change.path)
-      return theirs && !isDeepStrictEqual(theirs.value, change.value)
-        ? [{ path: change.path, yours: change.value, theirs: theirs.value }]
+    const before = await visitContents(tx, row)
+    const changes = await signed(tx, checked, input.byAccount)
+    const clashes = changes.flatMap((change): Clash[] => {
+      const theirs = before.rows.get(change.path)
+      return theirs && theirs.version > change.base && !isDeepStrictEqual(theirs.value, change.value)
+        ? [
+            {
+              path: change.path,
+              yours: change.value,
+              theirs: theirs.value === unreadable ? null : theirs.value,
+            },
+          ]
         : []
     })
     if (clashes.length > 0)
@@ -47,31 +68,70 @@ export async function changeVisit(
         clashes[0]!.path,
         { version: row.version, clashes },
       )
+    const { role } = input
+    if (role) for (const change of changes) assertMayChange(role, change, before.rows.get(change.path)?.value)
+    await assertOwnFiles(tx, row.personId, changes)
     const version = row.version + 1
-    const stamp = input.now.toISOString()
-    const statements: BatchItem<'sqlite'>[] = checked.flatMap((change) =>
-      writeField(database, {
+    const contentId = newId(input.now)
+    const after = contentsAfter(before, changes, version, contentId)
+    await advance(tx, row, { version, contentId, fields: after.fields, now: input.now })
+    for (const change of changes)
+      await writeField(tx, {
         ...change,
+        before: before.rows.get(change.path),
         visitId: input.visitId,
         version,
         byAccount: input.byAccount,
         now: input.now,
-      }),
-    )
-    // one batch is one transaction: all of it or nothing
-    await database.db.batch([
-      database.db
-        .update(visit)
-        .set({ version, changed: stamp, referencesVersion: await referencesVersion(database) })
-        .where(eq(visit.id, input.visitId)),
-      ...statements,
-    ])
-    const written = new Set(checked.map((change) => change.path))
-    return {
-      version,
-      fields: Object.fromEntries(
-        newer.filter((field) => !written.has(field.path)).map((field) => [field.path, field.value]),
-      ),
-    }
+      })
+    const written = new Set(changes.map((change) => change.path))
+    const newer: Fields = {}
+    for (const [path, field] of before.rows)
+      if (field.version > input.base && !written.has(path) && field.value !== unreadable)
+        newer[path] = field.value
+    return { version, fields: newer }
   })
+}
+
+/** The visit's own row one version on; the version it had stands in the condition, so that two can never both win. */
+async function advance(
+  tx: Db,
+  row: { id: string; version: number },
+  next: { version: number; contentId: string; fields: Fields; now: Date },
+): Promise<void> {
+  const moved = await tx
+    .update(visit)
+    .set({
+      version: next.version,
+      contentId: next.contentId,
+      changed: next.now.toISOString(),
+      referencesVersion: sql`(select coalesce(max(${referenceVersion.number}), 0) from ${referenceVersion})`,
+      ...visitCounts(next.fields),
+      countedBy: coreVersion,
+    })
+    .where(and(eq(visit.id, row.id), eq(visit.version, row.version)))
+    .returning({ id: visit.id })
+  if (moved.length === 0)
+    throw new Fault(503, 'busy', 'This visit was changed at the same moment. Nothing was changed: try again.')
+}
+
+/** How a caution was dealt with is signed by whoever is signed in, never by what the page sends. */
+async function signed<T extends Change>(tx: Db, changes: readonly T[], byAccount: string): Promise<T[]> {
+  if (!changes.some((change) => change.path.startsWith('dealt.') && change.value !== null))
+    return [...changes]
+  const [who] = await tx.select({ name: account.name }).from(account).where(eq(account.id, byAccount))
+  return changes.map((change) =>
+    change.path.startsWith('dealt.') && change.value !== null
+      ? { ...change, value: { ...(change.value as object), by: who?.name ?? '?' } }
+      : change,
+  )
+}
+
+function assertNamedOnce(changes: readonly Change[]): void {
+  const seen = new Set<string>()
+  for (const { path } of changes) {
+    if (seen.has(path))
+      throw new Fault(422, 'doubledField', 'The same field is named twice. Nothing was changed.', path)
+    seen.add(path)
+  }
 }

@@ -1,6 +1,7 @@
 import { inArray } from 'drizzle-orm'
-import type { Fields } from '@sturvo/schema'
-import type { Database } from '../data/database'
+import { checkChange, type Fields } from '@sturvo/schema'
+import type { Db } from '../data/database'
+import { unreadable } from '../data/storedJson'
 import {
   answer,
   dealtWith,
@@ -14,13 +15,13 @@ import {
   shoe,
 } from '../data/tables'
 
+/** One field as it is stored; `unreadable` where what is stored fits no contract. */
 export type FieldRow = { visitId: string; path: string; value: unknown; version: number }
 
 /** Every field of some visits, the taken-away ones included as null. */
-export async function fieldRows(database: Database, visitIds: readonly string[]): Promise<FieldRow[]> {
+export async function fieldRows(db: Db, visitIds: readonly string[]): Promise<FieldRow[]> {
   if (visitIds.length === 0) return []
   const ids = [...visitIds]
-  const { db } = database
   const [measures, marks, events, shoes, devices, prints, photos, recordings, answers, dealt] =
     await Promise.all([
       db.select().from(measure).where(inArray(measure.visitId, ids)),
@@ -37,7 +38,7 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
   const row = (r: { visitId: string; version: number }, path: string, value: unknown): FieldRow => ({
     visitId: r.visitId,
     path,
-    value,
+    value: readable(path, value),
     version: r.version,
   })
   return [
@@ -48,7 +49,9 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
       row(
         r,
         `mark.${r.id}`,
-        r.deletedOn ? null : { side: r.side, across: r.across, along: r.along, kind: r.kind, ...r.details },
+        r.deletedOn
+          ? null
+          : withDetails({ side: r.side, across: r.across, along: r.along, kind: r.kind }, r.details),
       ),
     ),
     ...events.map((r) => row(r, `event.${r.id}`, r.deletedOn ? null : r.value)),
@@ -64,8 +67,22 @@ export async function fieldRows(database: Database, visitIds: readonly string[])
   ]
 }
 
+/**
+ * A stored value as the contract has it now. What fits no longer, or was damaged, must reach neither a page nor a
+ * computation: an inside of a shoe a thousand times too large once held up every document of its visit.
+ */
+function readable(path: string, value: unknown): unknown {
+  if (value === unreadable) return unreadable
+  const checked = checkChange({ path, value })
+  return checked.ok ? checked.value : unreadable
+}
+
+function withDetails(known: object, details: unknown): unknown {
+  return details === unreadable ? unreadable : { ...known, ...(details as object) }
+}
+
 /** The shoe without its row's own columns, and without what nobody measured. */
-function shoeValue(row: typeof shoe.$inferSelect): Record<string, unknown> {
+function shoeValue(row: typeof shoe.$inferSelect): unknown {
   const {
     id: _,
     visitId: _visit,
@@ -76,17 +93,15 @@ function shoeValue(row: typeof shoe.$inferSelect): Record<string, unknown> {
     details,
     ...value
   } = row
-  return { ...Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null)), ...details }
+  return withDetails(Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null)), details)
 }
 
-export async function fieldsOfVisits(
-  database: Database,
-  visitIds: readonly string[],
-): Promise<Map<string, Fields>> {
+/** The fields of some visits that can be read. */
+export async function fieldsOfVisits(db: Db, visitIds: readonly string[]): Promise<Map<string, Fields>> {
   const byVisit = new Map<string, Fields>()
-  for (const { visitId, path, value } of await fieldRows(database, visitIds)) {
+  for (const { visitId, path, value } of await fieldRows(db, visitIds)) {
     const fields = byVisit.get(visitId) ?? {}
-    if (value !== null) fields[path] = value
+    if (value !== null && value !== unreadable) fields[path] = value
     byVisit.set(visitId, fields)
   }
   return byVisit

@@ -1,97 +1,118 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { mkdtempSync, rmSync, statSync, copyFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openDatabase } from '../data/database'
+import { becomeOwner, runServer } from '../testing/runningServer'
 import { visitAnswer } from './queries'
 
-const root = join(__dirname, '..', '..')
+const folder = mkdtempSync(join(tmpdir(), 'sturvo-kill-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await new Promise((resolve) => probe.once('listening', resolve))
-  const { port } = probe.address() as { port: number }
-  await new Promise((resolve) => probe.close(resolve))
-  return port
+/** Writes one value after the other until an answer stays away. @returns number of the last answered one */
+async function writeUntilGone(url: string, headers: Record<string, string>, first = 0): Promise<number> {
+  for (let i = first; ; i++) {
+    const response = await fetch(`${url}/api/visits/visit0000001`, {
+      method: 'PATCH',
+      headers: { ...headers, 'if-match': `"${i}"` },
+      body: JSON.stringify({ changes: [{ path: 'answer.goal', value: `write ${i}` }] }),
+    }).catch(() => undefined)
+    if (!response?.ok) return i - 1
+  }
 }
 
-async function answering(url: string): Promise<void> {
-  for (let i = 0; i < 150; i++) {
-    if (
-      await fetch(`${url}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    )
-      return
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  }
-  throw new Error('the server does not answer')
-}
-
-test('killed with -9 in the middle of writing, it keeps every write it answered and starts again', async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'sturvo-kill-'))
-  const file = join(folder, 'practice.db')
-  const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
-  const start = (): ChildProcess =>
-    spawn(
-      join(root, 'node_modules', '.bin', 'tsx'),
-      [join(root, 'demo', 'cli.ts'), 'serve', '--db', file, '--port', String(port)],
-      { stdio: 'ignore', detached: true },
-    )
-  const child = start()
-  await answering(url)
-  const owner = await fetch(`${url}/api/owner`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      practiceName: 'Tideway',
-      name: 'Ilse',
-      email: 'ilse@tideway.example',
-      password: 'a long password',
-    }),
-  })
-  const { csrf } = (await owner.json()) as { csrf: string }
-  const headers = {
-    'content-type': 'application/json',
-    'x-sturvo-csrf': csrf,
-    cookie: owner.headers.get('set-cookie')!.split(';')[0]!,
-  }
+async function begin(url: string, headers: Record<string, string>): Promise<void> {
   const post = (path: string, body: unknown) =>
     fetch(url + path, { method: 'POST', headers, body: JSON.stringify(body) })
   await post('/api/people', { id: 'person000001', name: 'Ansa Rook' })
   await post('/api/people/person000001/visits', { id: 'visit0000001', startedOn: '2026-05-04' })
-  let answered = -1
-  const writing = (async () => {
-    for (let i = 0; ; i++) {
-      const body = JSON.stringify({ changes: [{ path: 'answer.goal', value: `write ${i}` }] })
-      const response = await fetch(`${url}/api/visits/visit0000001`, {
-        method: 'PATCH',
-        headers: { ...headers, 'if-match': `"${i}"` },
-        body,
-      }).catch(() => undefined)
-      if (!response?.ok) return
-      answered = i
-    }
-  })()
+}
+
+test('killed with -9 in the middle of writing, it keeps every write it answered and starts again', async () => {
+  const file = join(folder, 'practice.db')
+  const server = await runServer(file)
+  const { headers } = await becomeOwner(server)
+  await begin(server.url, headers)
+  const writing = writeUntilGone(server.url, headers)
   await new Promise((resolve) => setTimeout(resolve, 700))
-  // the whole group: the command and the node process it started
-  process.kill(-child.pid!, 'SIGKILL')
-  await writing
+  await server.stop('SIGKILL')
+  const answered = await writing
   expect(answered).toBeGreaterThan(3)
   const database = await openDatabase(file)
-  const { fields, version } = await visitAnswer(database, 'visit0000001')
+  const { fields, version } = await visitAnswer(database.db, 'visit0000001')
   const kept = Number(String(fields['answer.goal']).split(' ')[1])
   // the one on its way when the power went may be there or not
   expect([answered, answered + 1]).toContain(kept)
   expect(version).toBe(kept + 1)
   expect(await database.db.all('PRAGMA integrity_check')).toEqual([{ integrity_check: 'ok' }])
   await database.close()
-  const again = start()
-  await answering(url)
-  process.kill(-again.pid!, 'SIGTERM')
-  await new Promise((resolve) => again.once('exit', resolve))
-  rmSync(folder, { recursive: true, force: true })
+  const again = await runServer(file)
+  expect(await again.stop()).toBe(0)
+}, 60_000)
+
+test('the serving process alone is killed: within three seconds another one answers, with everything that was answered', async () => {
+  const file = join(folder, 'watched.db')
+  const server = await runServer(file)
+  const { headers } = await becomeOwner(server)
+  await begin(server.url, headers)
+  let next = 0
+  for (let round = 0; round < 2; round++) {
+    const writing = writeUntilGone(server.url, headers, next)
+    await new Promise((resolve) => setTimeout(resolve, 300))
+    const killed = await server.serving()
+    process.kill(killed, 'SIGKILL')
+    const answered = await writing
+    await server.answering(3000)
+    expect(await server.serving()).not.toBe(killed)
+    const { fields, version } = (await (
+      await fetch(`${server.url}/api/visits/visit0000001`, { headers })
+    ).json()) as { fields: Record<string, string>; version: number }
+    expect([answered, answered + 1]).toContain(Number(fields['answer.goal']!.split(' ')[1]))
+    next = version
+  }
+  expect(await server.stop()).toBe(0)
+}, 60_000)
+
+test('a request that never ends does not hold up the end, and the one file then holds everything', async () => {
+  const file = join(folder, 'whole.db')
+  const server = await runServer(file)
+  const { headers, cookie, csrf } = await becomeOwner(server)
+  await begin(server.url, headers)
+  const { connect } = await import('node:net')
+  const hanging = connect(server.port, '127.0.0.1')
+  hanging.on('error', () => undefined)
+  hanging.write(
+    `POST /api/people HTTP/1.1\r\nHost: 127.0.0.1:${server.port}\r\nCookie: ${cookie}\r\nx-sturvo-csrf: ${csrf}\r\nContent-Type: application/json\r\nContent-Length: 5000\r\n\r\n{"id":`,
+  )
+  await new Promise((resolve) => setTimeout(resolve, 200))
+  const began = Date.now()
+  expect(await server.stop()).toBe(0)
+  expect(Date.now() - began).toBeLessThan(5000)
+  hanging.destroy()
+  // only the one file is carried away
+  expect(statSync(file).size).toBeGreaterThan(4096)
+  const copy = join(folder, 'carried', 'practice.db')
+  const { mkdirSync } = await import('node:fs')
+  mkdirSync(join(folder, 'carried'))
+  copyFileSync(file, copy)
+  const database = await openDatabase(copy)
+  expect((await visitAnswer(database.db, 'visit0000001')).personId).toBe('person000001')
+  await database.close()
+}, 60_000)
+
+test('whoever started it dies: the server ends as well and gives the file back', async () => {
+  const file = join(folder, 'orphan.db')
+  const server = await runServer(file)
+  const serving = await server.serving()
+  process.kill(server.watcher.pid!, 'SIGKILL')
+  const isAlive = () => {
+    try {
+      process.kill(serving, 0)
+      return true
+    } catch {
+      return false
+    }
+  }
+  for (let i = 0; i < 120 && isAlive(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
+  expect(isAlive()).toBe(false)
+  await (await openDatabase(file, { alone: true })).close()
 }, 60_000)

@@ -1,21 +1,32 @@
-import { eq } from 'drizzle-orm'
-import type { Fields, Visit } from '@sturvo/schema'
-import type { Database } from '../data/database'
-import { visit } from '../data/tables'
-import { notFound } from '../http/faults'
-import { fieldRows } from './fieldRows'
+import { and, asc, eq, isNull, ne } from 'drizzle-orm'
+import type { Visit } from '@sturvo/schema'
+import type { Database, Db } from '../data/database'
+import { person, visit } from '../data/tables'
+import { Fault, notFound } from '../http/faults'
+import { coreVersion } from '../version'
+import { fieldsOfVisits } from './fieldRows'
+import { visitContents } from './visitContents'
+import { visitCounts } from './visitCounts'
 
-export async function visitRow(database: Database, id: string): Promise<typeof visit.$inferSelect> {
-  const [row] = await database.db.select().from(visit).where(eq(visit.id, id))
+export type VisitRow = typeof visit.$inferSelect
+
+/** A visit of somebody who is there. @throws Fault 404, also where the person was deleted */
+export async function visitRow(db: Db, id: string): Promise<VisitRow> {
+  const [row] = await db
+    .select({ visit })
+    .from(visit)
+    .innerJoin(person, eq(person.id, visit.personId))
+    .where(and(eq(visit.id, id), isNull(person.deletedOn)))
   if (!row) throw notFound('visit')
-  return row
+  return row.visit
 }
 
-export async function visitAnswer(database: Database, id: string): Promise<Visit> {
-  const row = await visitRow(database, id)
-  const fields: Fields = {}
-  for (const field of await fieldRows(database, [id]))
-    if (field.value !== null) fields[field.path] = field.value
+export async function visitAnswer(db: Db, id: string): Promise<Visit> {
+  return answerOf(db, await visitRow(db, id))
+}
+
+export async function answerOf(db: Db, row: VisitRow): Promise<Visit> {
+  const { fields, unreadable } = await visitContents(db, row)
   return {
     id: row.id,
     personId: row.personId,
@@ -23,5 +34,68 @@ export async function visitAnswer(database: Database, id: string): Promise<Visit
     version: row.version,
     referencesVersion: row.referencesVersion,
     fields,
+    unreadable: [...unreadable],
   }
+}
+
+/**
+ * Begins a visit; sent twice it is begun once.
+ * @throws Fault 409 where the id is already that of somebody else's visit
+ */
+export async function beginVisit(
+  database: Database,
+  input: { id: string; personId: string; startedOn: string; now: Date },
+): Promise<Visit> {
+  const { id, personId, startedOn } = input
+  const stamp = input.now.toISOString()
+  return database.write(async (tx) => {
+    await tx
+      .insert(visit)
+      .values({
+        id,
+        personId,
+        startedOn,
+        coreVersion,
+        version: 0,
+        countedBy: coreVersion,
+        created: stamp,
+        changed: stamp,
+      })
+      .onConflictDoNothing()
+    const row = await visitRow(tx, id).catch(() => undefined)
+    if (row?.personId !== personId)
+      throw new Fault(
+        409,
+        'otherVisit',
+        'There is already another visit under this number. Nothing was changed: begin it again.',
+        'id',
+      )
+    return answerOf(tx, row)
+  })
+}
+
+const countedAtOnce = 40
+
+/**
+ * Counts anew what lists show, for visits that an older version counted or none. In small parts, so that nobody waits.
+ * @returns how many were counted; fewer than asked for means that all are done
+ */
+export async function countOldVisits(database: Database, most = countedAtOnce): Promise<number> {
+  const rows = await database.db
+    .select({ id: visit.id })
+    .from(visit)
+    .where(ne(visit.countedBy, coreVersion))
+    .orderBy(asc(visit.id))
+    .limit(most)
+  const ids = rows.map((row) => row.id)
+  if (ids.length === 0) return 0
+  await database.write(async (tx) => {
+    const fields = await fieldsOfVisits(tx, ids)
+    for (const id of ids)
+      await tx
+        .update(visit)
+        .set({ ...visitCounts(fields.get(id) ?? {}), countedBy: coreVersion })
+        .where(eq(visit.id, id))
+  })
+  return ids.length
 }

@@ -1,33 +1,42 @@
-import { read, type VisitReading } from '@sturvo/core/reading'
+import { read, type VisitFacts, type VisitReading } from '@sturvo/core/reading'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import { kitItems, type KitItem } from '@sturvo/core/training'
-import { factsOf, type Practice, type Visit } from '@sturvo/schema'
-import type { VisitFacts } from '@sturvo/core/reading'
+import { factsOf, type Practice, type Visit, type VisitBackground } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { notFound } from '../http/faults'
 import { findPerson, type PersonRow } from '../people/queries'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { visitBackground } from '../repeatability/background'
-import { visitAnswer, visitRow } from './queries'
+import { answerOf, visitRow } from './queries'
 
-export type ReadVisit = {
+/** Everything a visit is read from, as plain data: it can be sent to another thread. */
+export type VisitSources = {
   visit: Visit
   person: PersonRow
   practice: Practice
+  background: VisitBackground
+}
+
+export type ReadVisit = Omit<VisitSources, 'background'> & {
   /** in force: the practice's values, and the own errors of who measured */
   references: References
   facts: VisitFacts
   reading: VisitReading
 }
 
-/** A visit with everything it says, computed now. */
-export async function readVisit(database: Database, visitId: string): Promise<ReadVisit> {
-  const visit = await visitAnswer(database, visitId)
-  const person = await findPerson(database, visit.personId)
+/** Gathers what a visit is read from; reading it is work for another thread. */
+export async function visitSources(database: Database, visitId: string): Promise<VisitSources> {
+  const { db } = database
+  const row = await visitRow(db, visitId)
+  const person = await findPerson(db, row.personId)
   if (!person) throw notFound('person')
-  const practice = await practiceAnswer(database, await practiceRow(database))
-  const row = await visitRow(database, visitId)
+  const practice = await practiceAnswer(db, await practiceRow(database))
   const background = await visitBackground(database, row, referenceValues(practice.references), undefined)
+  return { visit: await answerOf(db, row), person, practice, background }
+}
+
+/** A visit with everything it says. Pure, and slow on a full visit: never on the thread that answers everybody. */
+export function readSources({ visit, person, practice, background }: VisitSources): ReadVisit {
   // whoever measured is judged with the error of their own hands
   const references = referenceValues({ ...practice.references, ...background.errors })
   const ownedKit = person.kit.filter((item): item is KitItem => kitItems.some((k) => k === item))
@@ -41,4 +50,9 @@ export async function readVisit(database: Database, visitId: string): Promise<Re
     earlier: background.earlier ?? undefined,
   })
   return { visit, person, practice, references, facts, reading: read(facts, references, practice.settings) }
+}
+
+/** A visit with everything it says, computed now and here; for programs that answer nobody meanwhile. */
+export async function readVisit(database: Database, visitId: string): Promise<ReadVisit> {
+  return readSources(await visitSources(database, visitId))
 }

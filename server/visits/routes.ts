@@ -1,27 +1,40 @@
 import { Router } from 'express'
+import { z } from 'zod'
 import { visitChangesSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { bodyAs, idOf } from '../http/faults'
+import { bodyAs, Fault, idOf } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
 import { changeVisit } from './changeVisit'
-import { visitAnswer } from './queries'
+import { fieldHistory } from './history'
+import { visitAnswer, visitRow } from './queries'
 
 export function visitRoutes(database: Database): Router {
   const router = Router()
   router.get('/visits/:id', async (request, response) => {
-    sendVersioned(response, await visitAnswer(database, idOf(request)))
+    const answer = await visitAnswer(database.db, idOf(request))
+    if (answer.unreadable.length > 0)
+      request.log.error({ code: 'unreadableField', visit: answer.id, paths: answer.unreadable }, 'visit')
+    sendVersioned(response, answer)
   })
   router.patch('/visits/:id', async (request, response) => {
     const { changes } = bodyAs(visitChangesSchema, request)
+    const { accountId, role } = whoIs(request)
     const written = await changeVisit(database, {
       visitId: idOf(request),
       base: requireVersion(request),
       changes,
-      byAccount: whoIs(request).accountId,
+      byAccount: accountId,
+      role,
       now: new Date(),
     })
     sendVersioned(response, written)
+  })
+  router.get('/visits/:id/history', async (request, response) => {
+    const { id } = await visitRow(database.db, idOf(request))
+    const path = z.string().max(120).optional().safeParse(request.query.path)
+    if (!path.success) throw new Fault(422, 'badQuery', 'A path is one text.', 'path')
+    response.json(await fieldHistory(database.db, id, path.data))
   })
   return router
 }

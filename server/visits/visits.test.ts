@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { openDatabase } from '../data/database'
 import { measure } from '../data/tables'
+import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
 
 let server: TestServer
@@ -185,6 +186,8 @@ test('the settings for safety hold after every write of this run as well', async
 })
 
 test('history, marks with all their words, painted week and photos come back as they went in', async () => {
+  const id = await newVisit()
+  const { id: pictureId } = await aPicture(server.database, id)
   const fields = {
     'event.event0000001': { kind: 'sprain', side: 'right', month: '2022-03', words: 'on a ramp' },
     'mark.mark00000077': {
@@ -201,7 +204,7 @@ test('history, marks with all their words, painted week and photos come back as 
     'answer.medicines': ['cortisone'],
     'photo.top.left': {
       version: 1,
-      pictureId: 'picture00001',
+      pictureId,
       scale: {
         from: 'sheet',
         sheet: 'a4',
@@ -216,7 +219,6 @@ test('history, marks with all their words, painted week and photos come back as 
       trials: [{ heelBack: { x: 3, y: 8 } }],
     },
   }
-  const id = await newVisit()
   expect((await change(id, 0, fields)).status).toBe(200)
   expect(await fieldsOf(id)).toEqual(fields)
   expect((await change(id, 1, { 'event.event0000001': null, 'photo.top.left': null })).status).toBe(200)

@@ -47,6 +47,7 @@ function openStore() {
         version: 0,
         referencesVersion: 0,
         fields: {},
+        unreadable: [],
       },
       pending: {},
     }),

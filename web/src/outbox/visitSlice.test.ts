@@ -25,6 +25,7 @@ const opened = (fields: Record<string, unknown> = {}, pending: Record<string, un
         version: 3,
         referencesVersion: 0,
         fields,
+        unreadable: [],
       },
       pending,
     }),

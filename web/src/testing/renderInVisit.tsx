@@ -75,6 +75,7 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
         version: 1,
         referencesVersion: 0,
         fields,
+        unreadable: [],
       },
       pending: {},
     }),

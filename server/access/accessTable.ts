@@ -1,0 +1,71 @@
+import { routes, type Role } from '@sturvo/schema'
+
+export type RouteAccess = 'everybody' | readonly Role[]
+
+const everyRole = ['owner', 'practitioner', 'assistant'] as const
+const owner = ['owner'] as const
+
+/**
+ * Who may call what: a row for each route of the API contract. A request that matches no row is answered as if there
+ * were no such address, so a route without a row cannot be reached. What a role may write inside a visit is in
+ * fieldAccess.
+ */
+export const routeAccess: Readonly<Record<string, RouteAccess>> = {
+  'get /api/health': 'everybody',
+  'get /api/openapi.json': 'everybody',
+  'get /api/front-door': 'everybody',
+  'post /api/owner': 'everybody',
+  'post /api/session': 'everybody',
+  'post /api/session/demo': 'everybody',
+  'get /api/session': everyRole,
+  'delete /api/session': everyRole,
+  'delete /api/sessions': everyRole,
+  'get /api/practice': everyRole,
+  'patch /api/practice': owner,
+  'post /api/practice/preview': owner,
+  'get /api/people': everyRole,
+  'post /api/people': everyRole,
+  'get /api/people/{id}': everyRole,
+  'patch /api/people/{id}': everyRole,
+  'post /api/people/{id}/visits': everyRole,
+  'get /api/today': everyRole,
+  'get /api/visits/{id}': everyRole,
+  'patch /api/visits/{id}': everyRole,
+  'get /api/visits/{id}/history': everyRole,
+  'post /api/visits/{id}/pictures': everyRole,
+  'get /api/pictures/{id}': everyRole,
+  'post /api/visits/{id}/recordings': everyRole,
+  'get /api/recordings/{id}': everyRole,
+  'get /api/devices': everyRole,
+  'post /api/devices/{id}/zero': everyRole,
+  'get /api/devices/{id}/picture': everyRole,
+  'get /api/visits/{id}/handout.pdf': everyRole,
+  'get /api/visits/{id}/letter.txt': ['owner', 'practitioner'],
+  'get /api/visits/{id}/feet.pdf': everyRole,
+  'get /api/visits/{id}/feet.svg': everyRole,
+  'get /api/visits/{id}/background': everyRole,
+  'get /api/visits/{id}/trials': everyRole,
+  'get /api/visits/{id}/shoes/{shoe}/fit.pdf': everyRole,
+  'get /api/errors': everyRole,
+  'get /api/errors.csv': everyRole,
+  'get /api/errors/pairs': everyRole,
+  'get /api/eye': everyRole,
+  'post /api/eye': everyRole,
+  'patch /api/eye': everyRole,
+  'get /api/insoles': everyRole,
+  'post /api/insoles': everyRole,
+  'delete /api/insoles/{id}': ['owner', 'practitioner'],
+}
+
+const patterns = routes.map(({ method, path }) => ({
+  key: `${method} ${path}`,
+  method,
+  fits: new RegExp(`^${path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '[^/]+')}/?$`),
+}))
+
+/** The row of the table that a request falls under; undefined where there is none. */
+export function routeKeyOf(method: string, path: string): string | undefined {
+  const asked = method.toLowerCase()
+  const wanted = asked === 'head' ? 'get' : asked
+  return patterns.find((p) => p.method === wanted && p.fits.test(path))?.key
+}

@@ -1,0 +1,63 @@
+import type { Request, RequestHandler, Response } from 'express'
+import type { Limiters } from '../http/security'
+import { Fault } from '../http/faults'
+import { whoIs } from '../signin/sessions'
+import { routeAccess, routeKeyOf } from './accessTable'
+
+const signInRoutes = ['post /api/session', 'post /api/session/demo', 'post /api/owner']
+
+/**
+ * The one gate in front of every route: looks up its row, asks for a session where the row says so, and for the role.
+ * @param admit finds the session of a request, or throws a Fault
+ */
+export function guard(input: {
+  admit: (request: Request) => Promise<void>
+  limiters: Limiters
+}): RequestHandler {
+  const { admit, limiters } = input
+  /** A stranger, or a cookie that opens nothing, counts against its address. */
+  const admitLimited = async (request: Request, response: Response) => {
+    try {
+      await admit(request)
+    } catch (refused) {
+      await passed(limiters.anonymous, request, response)
+      throw refused
+    }
+  }
+  return async (request, response, next) => {
+    const key = routeKeyOf(request.method, request.baseUrl + request.path)
+    const access = key === undefined ? undefined : routeAccess[key]
+    if (access === 'everybody') {
+      const limiter =
+        key === 'get /api/health'
+          ? limiters.health
+          : signInRoutes.includes(key ?? '')
+            ? limiters.signIn
+            : limiters.anonymous
+      await passed(limiter, request, response)
+      return next()
+    }
+    // strangers are not told which addresses there are
+    await admitLimited(request, response)
+    if (access === undefined)
+      throw new Fault(404, 'notFound', 'There is no such address in the API.', request.path)
+    if (!access.includes(whoIs(request).role)) throw notYours(access)
+    await passed(limiters.session, request, response)
+    next()
+  }
+}
+
+/** Ends when a limiter lets the request through; throws its Fault where it does not. */
+function passed(limiter: RequestHandler, request: Request, response: Response): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const done = (error?: unknown) =>
+      error === undefined ? resolve() : reject(error instanceof Error ? error : new Error('limited'))
+    void Promise.resolve(limiter(request, response, done)).catch(reject)
+  })
+}
+
+function notYours(access: readonly string[]): Fault {
+  return access.length === 1
+    ? new Fault(403, 'ownerOnly', 'Only the owner may do this. Nothing was changed.')
+    : new Fault(403, 'notYours', 'A practitioner has to do this. Nothing was changed.')
+}

@@ -1,0 +1,18 @@
+import { readdir, rm } from 'node:fs/promises'
+import { join } from 'node:path'
+
+const unfinished = /\.(arriving|packed|temporary)$/
+
+/**
+ * Takes away what uploads left that never ended. Only the one server of a practice may call this, before it listens:
+ * nothing can be on its way then.
+ */
+export async function sweepLeftovers(folders: {
+  picturesFolder: string
+  recordingsFolder: string
+}): Promise<void> {
+  for (const folder of [folders.picturesFolder, folders.recordingsFolder]) {
+    const names = await readdir(folder).catch(() => [])
+    for (const name of names) if (unfinished.test(name)) await rm(join(folder, name), { force: true })
+  }
+}

@@ -1,0 +1,101 @@
+import dayjs from 'dayjs'
+import { bySide } from '@sturvo/core/side'
+import { answerOf, handoutOf, letterPins, photoOf } from '@sturvo/schema'
+import { feetPage, svgText, type Paper } from '@sturvo/schema/feetPage'
+import { fitPapers, type FitPaper } from '@sturvo/schema/fitPage'
+import { letterText, shoeVerdicts } from '@sturvo/schema/words'
+import { Fault } from '../http/faults'
+import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
+import { feetPdf } from './feetPdf'
+import { fitSheets } from './fitSheets'
+import { handoutPdf } from './handoutPdf'
+import { trueSizePdf } from './trueSizePdf'
+
+/** What can be made of a visit. */
+export type DocumentWish =
+  | { kind: 'handout' }
+  | { kind: 'letter'; practitioner: string }
+  | { kind: 'feetPdf'; paper: Paper }
+  | { kind: 'feetSvg'; paper: Paper }
+  | { kind: 'fit'; shoe: string; paper: FitPaper }
+
+const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
+
+/** Reads a visit and makes one document of it. Runs in a thread of its own. */
+export async function visitDocument(sources: VisitSources, wish: DocumentWish): Promise<Uint8Array | string> {
+  const read = readSources(sources)
+  switch (wish.kind) {
+    case 'handout':
+      return handout(read)
+    case 'letter':
+      return letter(read, wish.practitioner)
+    case 'feetPdf':
+      return feetPdf(
+        feet(read, wish.paper, { text: 'Text', heading: 'Heading' }),
+        wish.paper,
+        `${read.person.name}, ${dayAsRead(read.visit.startedOn)}`,
+      )
+    case 'feetSvg':
+      return svgText(
+        feet(read, wish.paper, {
+          text: 'Atkinson Hyperlegible Next, sans-serif',
+          heading: 'Bricolage Grotesque, sans-serif',
+        }),
+      )
+    case 'fit':
+      return trueSizePdf(
+        fitSheets(read, wish.shoe, wish.paper, dayAsRead(read.visit.startedOn)),
+        fitPapers[wish.paper],
+        `${read.person.name}, true size`,
+      )
+  }
+}
+
+function handout({ visit, person, practice, references, facts, reading }: ReadVisit): Promise<Uint8Array> {
+  return handoutPdf(
+    handoutOf({
+      reading,
+      practice: practice.name,
+      client: person.name,
+      on: dayAsRead(visit.startedOn),
+      ...facts.plan,
+      pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
+      references,
+    }),
+  )
+}
+
+function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {
+  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  if (stops.length === 0) throw new Fault(409, 'noStop', 'No caution asks for a letter in this visit.')
+  return letterText({
+    practice,
+    practitioner,
+    client: person,
+    on: dayAsRead(visit.startedOn),
+    stops,
+    findings: reading.findings,
+    pinnedFindings: letterPins(visit.fields),
+    shoes: shoeVerdicts(reading),
+    references,
+  })
+}
+
+function feet(
+  { visit, person, practice, references, facts, reading }: ReadVisit,
+  paper: Paper,
+  fonts: { text: string; heading: string },
+) {
+  return feetPage({
+    paper,
+    fonts,
+    practice: practice.name,
+    client: person.name,
+    on: dayAsRead(visit.startedOn),
+    settings: practice.settings,
+    references,
+    facts,
+    traced: bySide((side) => photoOf(visit.fields, 'top', side)?.outlineFootMm),
+    reading,
+  })
+}

@@ -1,0 +1,79 @@
+import { and, asc, desc, gt, gte, isNull, lt, or, sql } from 'drizzle-orm'
+import { steps } from '@sturvo/core/reading'
+import { dueSchema, type Due, type Today } from '@sturvo/schema'
+import type { Db } from '../data/database'
+import { person, visit } from '../data/tables'
+
+const shownDays = 14
+const mostShown = 100 // nobody acts on more in one day; how many there are in all is said
+
+/**
+ * Who needs a look: stops first, then visits left open and people without one, then whole visits to hand over.
+ * @param today YYYY-MM-DD
+ */
+export async function todayAnswer(db: Db, today: string): Promise<Today> {
+  const latest = db.$with('latest').as(
+    db
+      .select({
+        personId: visit.personId,
+        id: visit.id,
+        startedOn: visit.startedOn,
+        stepsFilled: visit.stepsFilled,
+        stops: visit.stops,
+        place:
+          sql<number>`row_number() over (partition by ${visit.personId} order by ${visit.startedOn} desc, ${visit.id} desc)`.as(
+            'place',
+          ),
+      })
+      .from(visit),
+  )
+  const level = sql<number>`case when ${latest.stops} > 0 then 0 when ${latest.id} is null or ${latest.stepsFilled} < ${steps.length} then 1 else 2 end`
+  const since = new Date(Date.parse(today) - shownDays * 86_400_000).toISOString().slice(0, 10)
+  const rows = await db
+    .with(latest)
+    .select({
+      personId: person.id,
+      name: person.name,
+      work: person.work,
+      level,
+      visitId: latest.id,
+      startedOn: latest.startedOn,
+      stepsFilled: latest.stepsFilled,
+      total: sql<number>`count(*) over ()`,
+    })
+    .from(person)
+    .leftJoin(latest, sql`${latest.personId} = ${person.id} and ${latest.place} = 1`)
+    .where(
+      and(
+        isNull(person.deletedOn),
+        or(
+          isNull(latest.id),
+          gt(latest.stops, 0),
+          lt(latest.stepsFilled, steps.length),
+          gte(latest.startedOn, since),
+        ),
+      ),
+    )
+    .orderBy(level, desc(latest.startedOn), asc(person.name))
+    .limit(mostShown)
+  const levels = ['stop', 'open', 'done'] as const
+  const [any] =
+    rows.length > 0
+      ? rows
+      : await db.select({ id: person.id }).from(person).where(isNull(person.deletedOn)).limit(1)
+  return {
+    due: rows.flatMap((row): Due[] => {
+      const parsed = dueSchema.safeParse({
+        ...row,
+        level: levels[row.level],
+        visit:
+          row.visitId === null
+            ? null
+            : { id: row.visitId, startedOn: row.startedOn, stepsFilled: row.stepsFilled },
+      })
+      return parsed.success ? [parsed.data] : []
+    }),
+    total: rows[0]?.total ?? 0,
+    hasPeople: any !== undefined,
+  }
+}

@@ -1,0 +1,71 @@
+import { read, type Finding } from '@sturvo/core/reading'
+import { referenceValues, type ReferenceId } from '@sturvo/core/reference'
+import { kitItems } from '@sturvo/core/training'
+import { factsOf, type Fields, type Moved, type Practice } from '@sturvo/schema'
+import { findingWords, plain } from '@sturvo/schema/words'
+
+type Values = Partial<Record<ReferenceId, number>>
+
+/** Some clients' last visits, with the values in force and the wanted ones. */
+export type PreviewPart = {
+  now: Values
+  wanted: Values
+  settings: Practice['settings']
+  trialUses: Practice['trialUses']
+  visits: readonly {
+    personId: string
+    personName: string
+    birthYear: number | null
+    kit: readonly string[]
+    visitId: string
+    startedOn: string
+    fields: Fields
+  }[]
+}
+
+/**
+ * Which findings a change of the table would move: each visit is read with both. A finding moves when its class, its
+ * concern or its being there changes.
+ */
+export function movedFindings({ now, wanted, settings, trialUses, visits }: PreviewPart): Moved[] {
+  const [before, after] = [referenceValues(now), referenceValues(wanted)]
+  return visits.flatMap((v): Moved[] => {
+    const findings = (references: typeof before) =>
+      read(
+        factsOf({
+          fields: v.fields,
+          birthYear: v.birthYear,
+          day: v.startedOn,
+          ownedKit: kitItems.filter((item) => v.kit.includes(item)),
+          references,
+          trialUses,
+        }),
+        references,
+        settings,
+      ).findings
+    const [old, fresh] = [byId(findings(before)), byId(findings(after))]
+    return [...new Set([...old.keys(), ...fresh.keys()])].flatMap((id): Moved[] => {
+      const [a, b] = [old.get(id), fresh.get(id)]
+      if (a && b && gist(a, before) === gist(b, after)) return []
+      return [
+        {
+          personId: v.personId,
+          personName: v.personName,
+          visitId: v.visitId,
+          startedOn: v.startedOn,
+          ...(a ? { before: plain(findingWords(a, before).sentence) } : {}),
+          ...(b ? { after: plain(findingWords(b, after).sentence) } : {}),
+        },
+      ]
+    })
+  })
+}
+
+function byId(findings: readonly Finding[]): Map<string, Finding> {
+  return new Map(findings.map((f) => [f.id, f]))
+}
+
+/** What a reader would notice: the sentence and how much it asks for. */
+function gist(finding: Finding, references: ReturnType<typeof referenceValues>): string {
+  return `${finding.concern} ${plain(findingWords(finding, references).sentence)}`
+}

@@ -1,0 +1,28 @@
+import { createReadStream } from 'node:fs'
+import type { RecordingMeta } from '@sturvo/core/pressure'
+import { MeasureError } from '@sturvo/core/problem'
+import { simulatedPicture, type PictureWish } from '../devices/simulatedPicture'
+import { visitDocument, type DocumentWish } from '../documents/visitDocument'
+import { faultOf } from '../http/faults'
+import { movedFindings, type PreviewPart } from '../practice/movedFindings'
+import { readRecording } from '../recordings/readRecording'
+import type { VisitSources } from '../visits/readVisit'
+
+/**
+ * Everything that takes longer than an answer may hold up others. A job gets plain data and gives plain data back; it
+ * never touches the database.
+ */
+export const jobs = {
+  visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
+    visitDocument(sources, wish),
+  movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
+  simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
+  checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {
+    try {
+      return await readRecording(createReadStream(file), () => undefined)
+    } catch (error) {
+      throw error instanceof MeasureError ? faultOf(error.problem) : error
+    }
+  },
+}
+export type Jobs = typeof jobs

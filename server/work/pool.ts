@@ -1,0 +1,74 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { Piscina } from 'piscina'
+import { rootFolder } from '../data/places'
+import { Fault } from '../http/faults'
+import type { Jobs } from './jobs'
+import type { WorkAnswer } from './worker'
+
+export type Work = {
+  run: <K extends keyof Jobs>(job: K, input: Parameters<Jobs[K]>[0]) => Promise<Awaited<ReturnType<Jobs[K]>>>
+  close: () => Promise<void>
+}
+
+const threads = 2
+const mostWaiting = 60
+const longestMs = 30_000
+const memoryMb = 768
+const idleMs = 30_000
+const builtWorker = join(rootFolder, 'server', 'dist', 'worker.mjs')
+
+/**
+ * Threads for the heavy work, with a line in front of them, a limit of time and one of memory. A job that goes over a
+ * limit ends with its thread; the next one gets a fresh one, and whoever is served beside it notices nothing.
+ */
+export function createWork(limits: { longestMs?: number; memoryMb?: number } = {}): Work {
+  let pool: Piscina | undefined
+  const opened = () => {
+    if (!existsSync(builtWorker)) throw new Error('the threads are not built: node scripts/build.mjs server')
+    pool ??= new Piscina({
+      filename: builtWorker,
+      name: 'work',
+      minThreads: 0,
+      maxThreads: threads,
+      maxQueue: mostWaiting,
+      idleTimeout: idleMs,
+      resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb ?? memoryMb },
+    })
+    return pool
+  }
+  const run: Work['run'] = async (job, input) => {
+    const answer = (await opened()
+      .run({ job, input }, { signal: AbortSignal.timeout(limits.longestMs ?? longestMs) })
+      .catch((error: unknown) => {
+        throw limitFault(error) ?? error
+      })) as WorkAnswer
+    if (!answer.isFine) {
+      const { status, code, message, path } = answer.fault
+      throw new Fault(status, code, message, path)
+    }
+    // the thread ran this very job
+    return answer.value as never
+  }
+  return {
+    run,
+    close: async () => {
+      await pool?.destroy()
+    },
+  }
+}
+
+function limitFault(error: unknown): Fault | undefined {
+  const { name, message, code } = (error ?? {}) as { name?: string; message?: string; code?: string }
+  if (name === 'AbortError' || name === 'TimeoutError')
+    return new Fault(
+      422,
+      'tookTooLong',
+      'This took too long and was stopped. Nothing was changed: look for a value that cannot be.',
+    )
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new Fault(422, 'tookTooMuch', 'This needed too much memory and was stopped. Nothing was changed.')
+  if (/queue/i.test(message ?? ''))
+    return new Fault(503, 'busy', 'Much is being made at once. Nothing was changed: try again in a moment.')
+  return undefined
+}
