@@ -23,13 +23,18 @@ export const visitChangesSchema = z.object({
       z.object({
         path: z.string().max(120),
         value: z.unknown(),
-        /** the version the field was typed on, where it is older than the one in If-Match */
+        /** the version the field was typed on, where it is another than the one in If-Match */
         base: z.number().int().min(0).max(1e9).optional(),
+        /** made where it was typed: an edit that arrives again is written once */
+        edit: idSchema.optional(),
+        /** earlier edits of the same field by the same hand whose answers never came */
+        replaces: z.array(idSchema).max(20).optional(),
       }),
     )
     .min(1, 'Nothing to change.')
     .max(200, 'At most 200 fields at once.'),
 })
+export type FieldEdit = z.infer<typeof visitChangesSchema>['changes'][number]
 /** After a write: the new version, and what others changed since the version the writer knew. */
 export const visitWrittenSchema = z.object({ version: z.number().int(), fields: fieldsSchema })
 export const clashSchema = z.object({ path: z.string(), yours: z.unknown(), theirs: z.unknown() })

@@ -44,8 +44,7 @@ export const commands: readonly Command[] = [
     usage: 'serve --db FILE [--port N]',
     options: [db, port],
     example: 'serve --db practice.db --port 4300',
-    run: (args, around) =>
-      watched('serve', args, around, async () => (await import('./serve')).serve(args)),
+    run: (args, around) => watched('serve', args, around, async () => (await import('./serve')).serve(args)),
   },
   {
     name: 'test',

@@ -137,6 +137,8 @@ export const measure = sqliteTable(
     word: text('word'),
     unit: text('unit').notNull(),
     byAccount: text('by_account').notNull(),
+    /** see fieldHistory */
+    editId: text('edit_id').notNull().default(''),
     supersededBy: text('superseded_by'),
     ...ofVisit,
   },
@@ -169,6 +171,8 @@ export const fieldHistory = sqliteTable(
     value: json('value'),
     version: integer('version').notNull(),
     byAccount: text('by_account').notNull(),
+    /** made where it was typed, so that an edit that arrives twice is known; empty where none was sent */
+    editId: text('edit_id').notNull().default(''),
     at: text('at').notNull(),
   },
   (t) => [index('history_of_field').on(t.visitId, t.path, t.version)],

@@ -5,6 +5,7 @@ CREATE TABLE `field_history` (
 	`value` text,
 	`version` integer NOT NULL,
 	`by_account` text NOT NULL,
+	`edit_id` text DEFAULT '' NOT NULL,
 	`at` text NOT NULL,
 	FOREIGN KEY (`visit_id`) REFERENCES `visit`(`id`) ON UPDATE no action ON DELETE no action
 );
@@ -24,6 +25,7 @@ CREATE TABLE `sign_in_failure` (
 	`last_at` text NOT NULL
 );
 --> statement-breakpoint
+ALTER TABLE `measure` ADD `edit_id` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `person` ADD `search_key` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `visit` ADD `steps_filled` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `visit` ADD `stops` integer DEFAULT 0 NOT NULL;--> statement-breakpoint

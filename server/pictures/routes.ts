@@ -20,13 +20,13 @@ export function pictureRoutes(database: Database): Router {
   const router = Router()
   router.post('/visits/:id/pictures', uploadTo(database.picturesFolder), async (request, response) => {
     const { file } = request
-    try {
+    const store = async () => {
       const { id: visitId } = await visitRow(database.db, idOf(request))
       if (!file) throw badUpload()
-      response.status(201).json(await storePicture(database, visitId, await readFile(file.path), new Date()))
-    } finally {
-      if (file) await rm(file.path, { force: true })
+      return storePicture(database, visitId, await readFile(file.path), new Date())
     }
+    const stored = await store().finally(() => file && rm(file.path, { force: true }))
+    response.status(201).json(stored)
   })
 
   router.get('/pictures/:id', async (request, response) => {

@@ -1,26 +1,27 @@
 import { isDeepStrictEqual } from 'node:util'
-import { and, eq, sql } from 'drizzle-orm'
-import { checkChange, type Clash, type Fields, type Role } from '@sturvo/schema'
+import { and, eq, gt, sql } from 'drizzle-orm'
+import { checkChange, parsePath, type Clash, type FieldEdit, type Fields, type Role } from '@sturvo/schema'
 import { assertMayChange } from '../access/fieldAccess'
 import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
 import { unreadable } from '../data/storedJson'
-import { account, referenceVersion, visit } from '../data/tables'
+import { account, fieldHistory, measure, referenceVersion, visit } from '../data/tables'
 import { Fault } from '../http/faults'
 import { coreVersion } from '../version'
 import { assertOwnFiles } from './ownFiles'
 import { visitRow } from './queries'
-import { contentsAfter, visitContents } from './visitContents'
+import { contentsAfter, visitContents, type VisitContents } from './visitContents'
 import { visitCounts } from './visitCounts'
 import { writeField } from './writeField'
 
 type Change = { path: string; value: unknown }
+/** As it arrives: with where and on what it was typed. */
+type Edit = Change & Pick<FieldEdit, 'base' | 'edit' | 'replaces'>
 
 /**
  * Writes fields of a visit in one go. A writer who knew an older version is merged in field by field; only a field
  * that someone else changed since, to another value, is a clash, and then nothing is written.
  *
- * @param known for single fields, the version they were typed on where it is older than `base`
  * @returns the new version, and what others changed since the version the writer knew
  */
 export async function changeVisit(
@@ -28,7 +29,7 @@ export async function changeVisit(
   input: {
     visitId: string
     base: number
-    changes: readonly (Change & { base?: number | undefined })[]
+    changes: readonly Edit[]
     byAccount: string
     /** left out where the program itself writes: the made-up practice, an import */
     role?: Role
@@ -39,27 +40,35 @@ export async function changeVisit(
     const result = checkChange(change)
     if (!result.ok)
       throw new Fault(422, result.problem.code, `${result.problem.message}`, result.problem.path)
-    return { path: change.path, value: result.value, base: Math.min(change.base ?? input.base, input.base) }
+    return { ...change, value: result.value, base: change.base ?? input.base }
   })
   assertNamedOnce(checked)
   return database.write(async (tx) => {
     const row = await visitRow(tx, input.visitId)
-    if (input.base > row.version)
+    if (Math.max(input.base, ...checked.map((change) => change.base)) > row.version)
       throw new Fault(400, 'badVersion', 'This version does not exist yet. Nothing was changed.', 'If-Match')
     const before = await visitContents(tx, row)
-    const changes = await signed(tx, checked, input.byAccount)
-    const clashes = changes.flatMap((change): Clash[] => {
+    const arrived = await signed(tx, checked, input.byAccount)
+    const changes: typeof arrived = []
+    const clashes: Clash[] = []
+    for (const change of arrived) {
       const theirs = before.rows.get(change.path)
-      return theirs && theirs.version > change.base && !isDeepStrictEqual(theirs.value, change.value)
-        ? [
-            {
-              path: change.path,
-              yours: change.value,
-              theirs: theirs.value === unreadable ? null : theirs.value,
-            },
-          ]
-        : []
-    })
+      if (!theirs || theirs.version <= change.base) {
+        changes.push(change)
+        continue
+      }
+      const newer = await editsSince(tx, input.visitId, change)
+      // it arrived before and the answer got lost: written once is enough, whatever came after it
+      if (change.edit !== undefined && newer.includes(change.edit)) continue
+      const isOwn = newer.length > 0 && newer.every((edit) => change.replaces?.includes(edit))
+      if (isOwn || isDeepStrictEqual(theirs.value, change.value)) changes.push(change)
+      else
+        clashes.push({
+          path: change.path,
+          yours: change.value,
+          theirs: theirs.value === unreadable ? null : theirs.value,
+        })
+    }
     if (clashes.length > 0)
       throw new Fault(
         409,
@@ -71,6 +80,7 @@ export async function changeVisit(
     const { role } = input
     if (role) for (const change of changes) assertMayChange(role, change, before.rows.get(change.path)?.value)
     await assertOwnFiles(tx, row.personId, changes)
+    if (changes.length === 0) return { version: row.version, fields: newerThan(before, input.base, []) }
     const version = row.version + 1
     const contentId = newId(input.now)
     const after = contentsAfter(before, changes, version, contentId)
@@ -84,13 +94,52 @@ export async function changeVisit(
         byAccount: input.byAccount,
         now: input.now,
       })
-    const written = new Set(changes.map((change) => change.path))
-    const newer: Fields = {}
-    for (const [path, field] of before.rows)
-      if (field.version > input.base && !written.has(path) && field.value !== unreadable)
-        newer[path] = field.value
-    return { version, fields: newer }
+    const written = changes.map((change) => change.path)
+    return { version, fields: newerThan(before, input.base, written) }
   })
+}
+
+/** What others wrote since a version, without the fields that were written just now. */
+function newerThan(contents: VisitContents, base: number, except: readonly string[]): Fields {
+  const newer: Fields = {}
+  for (const [path, field] of contents.rows)
+    if (field.version > base && !except.includes(path) && field.value !== unreadable)
+      newer[path] = field.value
+  return newer
+}
+
+/** The edits of a field that were written since the version a change was typed on; '' for one without a name. */
+async function editsSince(
+  tx: Db,
+  visitId: string,
+  { path, base }: { path: string; base: number },
+): Promise<string[]> {
+  const parsed = parsePath(path)
+  const rows =
+    parsed?.kind === 'measure'
+      ? await tx
+          .select({ edit: measure.editId })
+          .from(measure)
+          .where(
+            and(
+              eq(measure.visitId, visitId),
+              eq(measure.measure, parsed.measure),
+              eq(measure.side, parsed.side),
+              eq(measure.trial, parsed.trial),
+              gt(measure.version, base),
+            ),
+          )
+      : await tx
+          .select({ edit: fieldHistory.editId })
+          .from(fieldHistory)
+          .where(
+            and(
+              eq(fieldHistory.visitId, visitId),
+              eq(fieldHistory.path, path),
+              gt(fieldHistory.version, base),
+            ),
+          )
+  return rows.map((row) => row.edit)
 }
 
 /** The visit's own row one version on; the version it had stands in the condition, so that two can never both win. */

@@ -32,6 +32,7 @@ export type FieldWrite = {
   value: unknown
   version: number
   byAccount: string
+  edit?: string | undefined
   now: Date
   /** what stood there until now */
   before: { value: unknown; version: number } | undefined
@@ -52,13 +53,14 @@ export async function writeField(db: Db, write: FieldWrite): Promise<void> {
 
 async function keepHistory(db: Db, write: FieldWrite): Promise<void> {
   const { visitId, path, before, now } = write
-  const row = (value: unknown, version: number, byAccount: string) => ({
+  const row = (value: unknown, version: number, byAccount: string, editId = '') => ({
     id: newId(now),
     visitId,
     path,
     value,
     version,
     byAccount,
+    editId,
     at: now.toISOString(),
   })
   // a value from before the history was kept is written down before it is replaced
@@ -70,7 +72,7 @@ async function keepHistory(db: Db, write: FieldWrite): Promise<void> {
       .limit(1)
     if (!known) await db.insert(fieldHistory).values(row(before.value, before.version, ''))
   }
-  await db.insert(fieldHistory).values(row(write.value, write.version, write.byAccount))
+  await db.insert(fieldHistory).values(row(write.value, write.version, write.byAccount, write.edit))
 }
 
 type OtherPath = Exclude<ParsedPath, { kind: 'measure' }>
@@ -231,6 +233,7 @@ async function writeMeasure(
     word: typeof write.value === 'string' ? write.value : null,
     unit: definition.kind === 'number' ? definition.unit : '',
     byAccount: write.byAccount,
+    editId: write.edit ?? '',
     supersededBy: null,
     version: write.version,
     created: stamp,

@@ -1,15 +1,20 @@
 import '@mantine/spotlight/styles.css'
 import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight'
 import { IconSearch } from '@tabler/icons-react'
-import { useEffect } from 'react'
+import { useDebouncedValue } from '@mantine/hooks'
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { usePeopleQuery } from './api'
+import { useFoundQuery } from './api'
+
+const searchPauseMs = 120
 
 /** A room or a person, by a few letters. Comes with the first wish for it and opens at once. */
 export function FindAnything() {
   useEffect(() => spotlight.open(), [])
   const navigate = useNavigate()
-  const { data: people = [] } = usePeopleQuery()
+  const [query, setQuery] = useState('')
+  const [asked] = useDebouncedValue(query, searchPauseMs)
+  const { data: people = [] } = useFoundQuery(asked)
   const go = (path: string) => () => void navigate(path)
   const actions: SpotlightActionData[] = [
     { id: 'today', label: 'Today', description: 'what to do next', onClick: go('/') },
@@ -44,6 +49,8 @@ export function FindAnything() {
   return (
     <Spotlight
       actions={actions}
+      query={query}
+      onQueryChange={setQuery}
       shortcut="mod + K"
       limit={8}
       highlightQuery

@@ -1,33 +1,93 @@
-import { ActionIcon, Tooltip } from '@mantine/core'
+import { ActionIcon, Tooltip, UnstyledButton } from '@mantine/core'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
+import { lazy, Suspense, useState } from 'react'
+import type { SaveState } from '../outbox/outboxMachine'
 import {
   redone,
   selectCanRedo,
   selectCanUndo,
-  selectPendingCount,
+  selectOutbox,
   selectVisit,
   undone,
+  type OutboxView,
 } from '../outbox/visitSlice'
 import { useAppDispatch, useAppSelector } from './store'
 
-const stateHelp = {
+const OutboxPanel = lazy(() => import('./OutboxPanel').then((m) => ({ default: m.OutboxPanel })))
+
+const help: Record<SaveState, string> = {
   saved: 'Everything is stored.',
   saving: 'On its way.',
   waiting: 'Sturvo cannot be reached. Your edits are kept in this browser and are sent when it is back.',
+  signedOut: 'You are signed out. Your edits are kept in this browser: sign in to send them.',
   clash: 'Someone else changed the same field: choose below.',
-} as const
+  refused: 'Something you entered was not stored. Look at what and why.',
+  gone: 'The visit is not there any more. Your edits can be kept as a file.',
+  memoryOnly: 'This browser keeps nothing: do not close the page until everything is sent.',
+}
 
-/** Saved, saving, waiting or conflict: said at all times while a visit is open, beside undo and redo. */
+function wordOf({ save, waiting, troubled }: OutboxView): string {
+  switch (save) {
+    case 'saved':
+      return 'Saved'
+    case 'saving':
+      return 'Saving …'
+    case 'waiting':
+      return `Waiting (${waiting})`
+    case 'signedOut':
+      return `Signed out (${waiting} kept)`
+    case 'clash':
+      return 'Conflict'
+    case 'refused':
+      return `Not stored (${troubled.length})`
+    case 'gone':
+      return 'Visit gone'
+    case 'memoryOnly':
+      return `Not kept yet (${waiting})`
+  }
+}
+
+/** What became of everything typed, said at all times, beside undo and redo. */
 export function SaveStateView() {
-  const { visitId, save } = useAppSelector(selectVisit)
-  const waiting = useAppSelector(selectPendingCount)
+  const { visitId } = useAppSelector(selectVisit)
+  const view = useAppSelector(selectOutbox)
+  const [isOpen, setOpen] = useState(false)
+  const isQuiet = view.save === 'saved' && view.ofOthers.length === 0
+  if (!visitId && isQuiet) return null
+  const isCalm = view.save === 'saved'
+  return (
+    <>
+      {visitId && <UndoButtons />}
+      <Tooltip label={help[view.save]} multiline maw={320}>
+        <UnstyledButton
+          onClick={() => setOpen(true)}
+          aria-label={`${wordOf(view)}. ${help[view.save]}`}
+          style={{
+            color: isCalm ? 'var(--soft)' : 'var(--ink)',
+            fontSize: '0.875rem',
+            fontWeight: isCalm ? 400 : 700,
+            minWidth: '5.5em',
+          }}
+        >
+          <span role="status" data-save={view.save}>
+            {wordOf(view)}
+          </span>
+          {view.ofOthers.length > 0 && <span data-others> · {view.ofOthers.length} of others</span>}
+        </UnstyledButton>
+      </Tooltip>
+      {isOpen && (
+        <Suspense fallback={null}>
+          <OutboxPanel onClosed={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
+  )
+}
+
+function UndoButtons() {
   const canUndo = useAppSelector(selectCanUndo)
   const canRedo = useAppSelector(selectCanRedo)
   const dispatch = useAppDispatch()
-  if (!visitId) return null
-  const text = { saved: 'Saved', saving: 'Saving …', waiting: `Waiting (${waiting})`, clash: 'Conflict' }[
-    save
-  ]
   return (
     <>
       <Tooltip label="Undo (Ctrl Z)">
@@ -53,21 +113,6 @@ export function SaveStateView() {
         >
           <IconArrowForwardUp size={18} />
         </ActionIcon>
-      </Tooltip>
-      <Tooltip label={stateHelp[save]}>
-        <span
-          role="status"
-          data-save={save}
-          tabIndex={0}
-          style={{
-            color: save === 'saved' ? 'var(--soft)' : 'var(--ink)',
-            fontSize: '0.875rem',
-            fontWeight: save === 'saved' ? 400 : 700,
-            minWidth: '5.5em',
-          }}
-        >
-          {text}
-        </span>
       </Tooltip>
     </>
   )

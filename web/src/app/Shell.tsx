@@ -3,14 +3,18 @@ import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSearch, IconSun, IconUser } from '@tabler/icons-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
-import { api, useSessionQuery, useSignOutMutation } from './api'
+import type { Account } from '@sturvo/schema'
+import { useSessionQuery, useSignOutMutation } from './api'
 import { statusOf } from './failureText'
 import { SaveStateView } from './SaveStateView'
 import classes from './Shell.module.css'
-import { useAppDispatch } from './store'
+import { outbox } from '../outbox/outbox'
+import { selectOutbox } from '../outbox/visitSlice'
+import { useAppSelector } from './store'
 import { useVisitTitle } from './useVisitTitle'
 import { Wordmark } from '../parts/Wordmark'
 
+const SignInOver = lazy(() => import('./SignInOver').then((m) => ({ default: m.SignInOver })))
 const FindAnything = lazy(() => import('./FindAnything').then((m) => ({ default: m.FindAnything })))
 
 /** The bar at the top and the room below it; signed out leads to sign-in and back. */
@@ -18,10 +22,14 @@ export function Shell() {
   const session = useSessionQuery()
   const navigate = useNavigate()
   const { pathname } = useLocation()
-  const isSignedOut = statusOf(session.error) === 401
+  const { isSignedOut } = useAppSelector(selectOutbox)
+  // who was here before: then signing in lies over the page instead of taking its place
+  const [account, setAccount] = useState<Account>()
+  if (session.data && session.data.account.id !== account?.id) setAccount(session.data.account)
+  const isStranger = statusOf(session.error) === 401 && !account
   useEffect(() => {
-    if (isSignedOut) void navigate('/signin', { replace: true, state: { from: pathname } })
-  }, [isSignedOut, navigate, pathname])
+    if (isStranger) void navigate('/signin', { replace: true, state: { from: pathname } })
+  }, [isStranger, navigate, pathname])
   const title = useVisitTitle()
   // once there, it listens to Ctrl K itself
   const [isFinding, setFinding] = useState(false)
@@ -58,8 +66,13 @@ export function Shell() {
         )}
       </header>
       <main id="room" className={classes.room} tabIndex={-1}>
-        {session.data && <Outlet />}
+        {account && <Outlet key={account.id} />}
       </main>
+      {account && isSignedOut && (
+        <Suspense fallback={null}>
+          <SignInOver email={account.email} onSignedIn={() => void session.refetch()} />
+        </Suspense>
+      )}
       {session.data && isFinding && (
         <Suspense fallback={null}>
           <FindAnything />
@@ -92,12 +105,26 @@ function LightSwitch() {
 
 function AccountMenu({ name, practice }: { name: string; practice: string }) {
   const [signOut] = useSignOutMutation()
-  const dispatch = useAppDispatch()
-  const navigate = useNavigate()
   const leave = async () => {
-    await signOut()
-    dispatch(api.util.resetApiState())
-    await navigate('/signin')
+    outbox.driver.flush()
+    try {
+      await signOut().unwrap()
+    } catch (failure) {
+      // a session that is over already is over; anything else has not ended it
+      if (statusOf(failure) !== 401) {
+        const { notifications } = await import('@mantine/notifications')
+        notifications.show({
+          color: 'oxide',
+          title: 'You are still signed in',
+          message:
+            'Sturvo cannot be reached, so nobody could be signed out. Try again before you leave this screen.',
+          autoClose: false,
+        })
+        return
+      }
+    }
+    // a whole new page: nothing of this account stays in its memory
+    window.location.assign('/signin')
   }
   return (
     <Menu position="bottom-end" withinPortal>

@@ -13,6 +13,7 @@ import {
   peopleSchema,
   personSchema,
   sessionSchema,
+  todaySchema,
   visitSchema,
   type Device,
   type firstOwnerSchema,
@@ -23,6 +24,7 @@ import {
   type Person,
   type Session,
   type signInSchema,
+  type Today,
   type Visit,
 } from '@sturvo/schema'
 import { csrfHeaders, rememberCsrf } from './csrf'
@@ -65,16 +67,28 @@ export const api = createApi({
       invalidatesTags: ['session'],
     }),
     signOut: build.mutation<null, void>({ query: () => ({ url: 'session', method: 'DELETE' }) }),
-    people: build.query<Person[], void>({
+    today: build.query<Today, void>({
+      query: () => 'today',
+      transformResponse: (raw) => todaySchema.parse(raw),
+      providesTags: ['people'],
+    }),
+    /** the first people whom a search finds */
+    found: build.query<Person[], string>({
+      query: (find) => ({ url: 'people', params: { find } }),
+      transformResponse: (raw) => peopleSchema.parse(raw).people,
+      providesTags: ['people'],
+    }),
+    people: build.query<{ people: Person[]; unreadable: string[] }, void>({
       queryFn: async (_arg, _store, _extra, fetchPage) => {
-        const all: Person[] = []
+        const all: { people: Person[]; unreadable: string[] } = { people: [], unreadable: [] }
         for (let next: string | null = ''; next !== null;) {
           const page: { data?: unknown; error?: Failure } = await fetchPage(
             `people?after=${encodeURIComponent(next)}`,
           )
           if (page.error) return { error: page.error }
           const parsed = peopleSchema.parse(page.data)
-          all.push(...parsed.people)
+          all.people.push(...parsed.people)
+          all.unreadable.push(...parsed.unreadable)
           next = parsed.next
         }
         return { data: all }
@@ -141,6 +155,8 @@ export const {
   useCreateOwnerMutation,
   useSignOutMutation,
   usePeopleQuery,
+  useTodayQuery,
+  useFoundQuery,
   usePersonQuery,
   useAddPersonMutation,
   useChangePersonMutation,

@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit'
 import { useDispatch, useSelector, useStore } from 'react-redux'
 import { api } from './api'
 import { matSlice } from '../mat/matSlice'
-import { outboxMiddleware } from '../outbox/outboxMiddleware'
+import { outbox } from '../outbox/outbox'
 import { shoesSlice } from '../rooms/visit/shoes/shoesSlice'
 import { visitSlice } from '../outbox/visitSlice'
 
@@ -14,7 +14,7 @@ export function createStore() {
       shoes: shoesSlice.reducer,
       visit: visitSlice.reducer,
     },
-    middleware: (standard) => standard().prepend(outboxMiddleware.middleware).concat(api.middleware),
+    middleware: (standard) => standard().prepend(outbox.middleware).concat(api.middleware),
   })
 }
 

@@ -1,81 +1,177 @@
 import {
   createListenerMiddleware,
   isAnyOf,
-  type ListenerEffectAPI,
+  isRejectedWithValue,
+  type PayloadAction,
   type ThunkDispatch,
   type UnknownAction,
 } from '@reduxjs/toolkit'
+import type { Fields, Session } from '@sturvo/schema'
 import { api } from '../app/api'
-import { keepEdits } from './keptEdits'
-import { sendChanges } from './sendChanges'
+import { newId } from '../app/newId'
+import { browserPorts } from './browserPorts'
+import { keyOf, type Edit, type EditKey } from './edit'
+import { OutboxDriver, type OutboxPorts } from './outboxDriver'
+import { editsOfOthers, saveState, type OutboxEvent, type OutboxState } from './outboxMachine'
 import {
-  clashDecided,
-  clashMet,
+  fieldsArrived,
   fieldsRecorded,
+  outboxChanged,
   redone,
-  sendAnswered,
-  sendBegan,
-  sendFailed,
-  sendRefused,
   undone,
+  visitLeft,
   visitOpened,
+  type OutboxView,
   type VisitState,
 } from './visitSlice'
 
 type State = { visit: VisitState }
-type Api = ListenerEffectAPI<State, ThunkDispatch<State, unknown, UnknownAction>>
-const gatherMs = 350 // keys typed together go out together
-const retryMs = 4000
+type Dispatch = ThunkDispatch<State, unknown, UnknownAction>
 
-/** Sends what changed, again and again until it is answered; keeps it in the browser meanwhile. */
-export const outboxMiddleware = createListenerMiddleware()
+export type Outbox = {
+  driver: OutboxDriver
+  middleware: ReturnType<typeof createListenerMiddleware>['middleware']
+  /** values of a visit that are typed and not written yet, by who is signed in */
+  pendingOf: (visitId: string) => Fields
+  decide: (key: EditKey, keep: 'mine' | 'theirs') => void
+  drop: (key: EditKey) => void
+}
 
-outboxMiddleware.startListening.withTypes<State, ThunkDispatch<State, unknown, UnknownAction>>()({
-  matcher: isAnyOf(fieldsRecorded, undone, redone, visitOpened, clashDecided, sendAnswered, sendRefused),
-  effect: async (action, listener) => {
-    // before anything is awaited: the newest carries on and stops the older ones, never the other way round
-    listener.cancelActiveListeners()
-    const { visitId, pending } = listener.getState().visit
-    if (visitId) await keepEdits(visitId, pending)
-    // an answer only continues the line; a new edit restarts the waiting
-    if (!isAnyOf(sendAnswered, sendRefused)(action)) await listener.delay(gatherMs)
-    await sendPending(listener)
-  },
-})
+/** Takes up what is typed in a visit, and tells the page what became of it. */
+export function createOutbox(
+  makePorts: (heard: OutboxDriver['heard']) => OutboxPorts = browserPorts,
+): Outbox {
+  const listener = createListenerMiddleware()
+  let dispatch: Dispatch | undefined
+  const driver: OutboxDriver = new OutboxDriver(
+    makePorts((event) => driver.heard(event)),
+    (state, event, isOwn) => {
+      if (!dispatch) return
+      dispatch(outboxChanged(viewOf(state)))
+      arrive(dispatch, state, event, isOwn)
+    },
+  )
+  const start = listener.startListening.withTypes<State, Dispatch>()
+  const pendingOf = (visitId: string) => pendingIn(driver.state, visitId)
+
+  start({
+    matcher: isAnyOf(fieldsRecorded, undone, redone),
+    effect: (_action, { getState }) => {
+      const { visitId, version, lastChange } = getState().visit
+      if (visitId === undefined) return
+      const by = driver.state.me ?? ''
+      for (const [path, value] of Object.entries(lastChange)) {
+        const edit: Edit = {
+          id: newId(),
+          visitId,
+          path,
+          value: value ?? null,
+          base: version,
+          by,
+          at: Date.now(),
+          replaces: [],
+        }
+        driver.happened({ type: 'typed', edit })
+      }
+    },
+  })
+  start({
+    actionCreator: visitOpened,
+    effect: ({ payload: { visit } }) =>
+      driver.happened({ type: 'visitKnown', visitId: visit.id, version: visit.version }),
+  })
+  start({ actionCreator: visitLeft, effect: () => driver.flush() })
+  const { session, signIn, signInToDemo, createOwner } = api.endpoints
+  for (const matcher of [
+    session.matchFulfilled,
+    signIn.matchFulfilled,
+    signInToDemo.matchFulfilled,
+    createOwner.matchFulfilled,
+  ] as readonly ((action: unknown) => action is PayloadAction<Session>)[])
+    start({
+      matcher,
+      effect: ({ payload }) => driver.happened({ type: 'signedIn', accountId: payload.account.id }),
+    })
+  start({
+    matcher: isAnyOf(isSignedOutAnswer, api.endpoints.signOut.matchFulfilled),
+    effect: () => driver.happened({ type: 'signedOut' }),
+  })
+
+  const begin = (store: { dispatch: Dispatch }) => {
+    dispatch = store.dispatch
+    void driver.begin()
+    window.addEventListener('online', () => driver.happened({ type: 'networkBack', now: Date.now() }))
+    window.addEventListener('pagehide', () => driver.flush())
+    document.addEventListener('visibilitychange', () => document.hidden && driver.flush())
+  }
+  const { middleware } = listener
+  return {
+    driver,
+    middleware: (store) => {
+      begin(store as { dispatch: Dispatch })
+      return middleware(store)
+    },
+    pendingOf,
+    decide: (key, keep) => {
+      const edit = driver.state.edits[key]
+      driver.happened({ type: 'decided', key, keep })
+      if (keep === 'theirs' && edit?.obstacle?.kind === 'clash')
+        dispatch?.(fieldsArrived({ visitId: edit.visitId, fields: { [edit.path]: edit.obstacle.theirs } }))
+    },
+    drop: (key) => driver.happened({ type: 'dropped', key }),
+  }
+}
+
+/** Any request that was answered with "you are signed out". */
+function isSignedOutAnswer(action: unknown): action is UnknownAction {
+  return isRejectedWithValue(action) && (action.payload as { status?: unknown } | undefined)?.status === 401
+}
+
+function viewOf(state: OutboxState): OutboxView {
+  const own = Object.values(state.edits).filter((edit) => edit.by === state.me)
+  return {
+    save: saveState(state),
+    waiting: own.length,
+    troubled: own.filter((edit) => edit.obstacle),
+    ofOthers: editsOfOthers(state),
+    isSignedOut: state.isSignedOut,
+  }
+}
+
+function pendingIn(state: OutboxState, visitId: string): Fields {
+  return Object.fromEntries(
+    Object.values(state.edits)
+      .filter((edit) => edit.visitId === visitId && edit.by === state.me)
+      .map((edit) => [edit.path, edit.value]),
+  )
+}
+
+/** What an event means for the visit that is open, and for the page. */
+function arrive(dispatch: Dispatch, state: OutboxState, event: OutboxEvent, isOwn: boolean): void {
+  if (event.type === 'typed' || event.type === 'found') {
+    if (event.type === 'typed' && isOwn) return // it lies there already
+    const edits = event.type === 'typed' ? [event.edit] : event.edits
+    for (const { visitId, path, by } of edits) {
+      const kept = state.edits[keyOf({ by, visitId, path })]
+      if (kept && by === state.me) dispatch(fieldsArrived({ visitId, fields: { [path]: kept.value } }))
+    }
+    return
+  }
+  // somebody signed in or out in another tab: this one asks who it is
+  if ((event.type === 'signedIn' || event.type === 'signedOut') && !isOwn)
+    dispatch(api.util.invalidateTags(['session']))
+  if (event.type !== 'answered') return
+  const { batch, answer } = event
+  if (answer.kind !== 'written') return
+  const pending = pendingIn(state, batch.visitId)
+  const fields = Object.fromEntries(Object.entries(answer.fields).filter(([path]) => !(path in pending)))
+  const version = state.seen[batch.visitId]
+  dispatch(fieldsArrived({ visitId: batch.visitId, ...(version === undefined ? {} : { version }), fields }))
+  // a repeated trial changes one's own error
+  if (batch.edits.some((edit) => isAgain(edit.path))) dispatch(api.util.invalidateTags(['errors']))
+}
 
 /** A second or later trial of a measure. */
 function isAgain(path: string): boolean {
   return path.startsWith('measure.') && !path.endsWith('.1')
-}
-
-let isSending = false // one request at a time: each needs the version the one before it brought
-
-async function sendPending(listener: Api): Promise<void> {
-  while (isSending) await listener.delay(30)
-  const { visitId, version, pending, save } = listener.getState().visit
-  if (!visitId || save === 'clash' || Object.keys(pending).length === 0) return
-  const sent = { ...pending }
-  isSending = true
-  listener.dispatch(sendBegan())
-  const result = await sendChanges(visitId, version, sent).finally(() => {
-    isSending = false
-  })
-  if (listener.getState().visit.visitId !== visitId) return
-  switch (result.kind) {
-    case 'written':
-      // a repeated trial changes one's own error
-      if (Object.keys(sent).some(isAgain)) listener.dispatch(api.util.invalidateTags(['errors']))
-      listener.dispatch(sendAnswered({ sent, version: result.version, fields: result.fields }))
-      return
-    case 'clash':
-      listener.dispatch(clashMet(result))
-      return
-    case 'refused':
-      listener.dispatch(sendRefused(result))
-      return
-    case 'unreachable':
-      listener.dispatch(sendFailed())
-      await listener.delay(retryMs)
-      await sendPending(listener)
-  }
 }

@@ -1,15 +1,11 @@
 import fc from 'fast-check'
 import {
+  fieldsArrived,
   fieldsRecorded,
   redone,
-  sendAnswered,
-  sendFailed,
   undone,
   visitOpened,
   visitSlice,
-  clashDecided,
-  clashMet,
-  sendRefused,
   type VisitState,
 } from './visitSlice'
 
@@ -37,7 +33,6 @@ test('kept edits lie over what the server knows', () => {
     { 'answer.goal': 'new', 'answer.complaint': null },
   )
   expect(visit.fields).toEqual({ 'answer.goal': 'new' })
-  expect(visit.save).toBe('saving')
 })
 
 test('undo is the way back and redo the way on again, for any edits', () => {
@@ -75,49 +70,22 @@ test('letters typed without a pause are one step; a print read twice is two', ()
   expect(reducer(visit, undone()).fields['print.left']).toEqual({ n: 1 })
 })
 
-test('an answer takes away what was sent, objects too, and keeps what was typed since', () => {
-  let visit = reducer(
-    opened(),
-    fieldsRecorded({ 'shoe.shoe00000001': { name: 'boot' }, 'answer.goal': 'one' }),
-  )
-  const sent = { ...visit.pending }
-  visit = reducer(visit, fieldsRecorded({ 'answer.goal': 'two' }))
-  visit = reducer(
+test('what arrives from elsewhere is laid over the open visit alone, and null takes a value away', () => {
+  const visit = opened({ a: 1, b: 2 })
+  const after = reducer(
     visit,
-    sendAnswered({ sent, version: 4, fields: { 'answer.complaint': 'theirs', 'answer.goal': 'not this' } }),
+    fieldsArrived({ visitId: 'visit0000001', version: 7, fields: { a: null, c: 3 } }),
   )
-  expect(visit.pending).toEqual({ 'answer.goal': 'two' })
-  expect(visit.fields).toMatchObject({ 'answer.goal': 'two', 'answer.complaint': 'theirs' })
-  expect(visit).toMatchObject({ version: 4, save: 'saving' })
-  expect(reducer(visit, sendAnswered({ sent: visit.pending, version: 5, fields: {} })).save).toBe('saved')
+  expect(after).toMatchObject({ fields: { b: 2, c: 3 }, version: 7 })
+  expect(after.past).toEqual([])
+  expect(reducer(after, fieldsArrived({ visitId: 'visit0000001', version: 5, fields: {} })).version).toBe(7)
+  expect(reducer(visit, fieldsArrived({ visitId: 'visit0000002', fields: { a: 9 } }))).toBe(visit)
 })
 
-test('without the server it waits and loses nothing', () => {
-  const visit = reducer(reducer(opened(), fieldsRecorded({ 'answer.goal': 'kept' })), sendFailed())
-  expect(visit).toMatchObject({ save: 'waiting', pending: { 'answer.goal': 'kept' } })
-  expect(reducer(visit, fieldsRecorded({ 'answer.complaint': 'more' })).save).toBe('waiting')
-})
-
-test('a clash is decided for mine or for theirs', () => {
+test('each edit, undo and redo names what it set, for the outbox to take up', () => {
   const typed = reducer(opened({ a: 1 }), fieldsRecorded({ a: 2 }))
-  const clash = reducer(typed, clashMet({ version: 9, clashes: [{ path: 'a', yours: 2, theirs: 3 }] }))
-  expect(clash).toMatchObject({ save: 'clash', version: 9 })
-  expect(reducer(clash, clashDecided('theirs'))).toMatchObject({
-    fields: { a: 3 },
-    pending: {},
-    save: 'saved',
-  })
-  expect(reducer(clash, clashDecided('mine'))).toMatchObject({
-    fields: { a: 2 },
-    pending: { a: 2 },
-    save: 'saving',
-  })
-})
-
-test('a refused field is not sent again, and its sentence is shown', () => {
-  const visit = reducer(
-    reducer(opened(), fieldsRecorded({ a: 1, b: 2 })),
-    sendRefused({ path: 'a', message: 'No.' }),
-  )
-  expect(visit).toMatchObject({ pending: { b: 2 }, refused: 'No.', save: 'saving' })
+  expect(typed.lastChange).toEqual({ a: 2 })
+  const back = reducer(typed, undone())
+  expect(back.lastChange).toEqual({ a: 1 })
+  expect(reducer(back, redone()).lastChange).toEqual({ a: 2 })
 })

@@ -1,9 +1,22 @@
-import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit'
-import type { Clash, Fields, Visit } from '@sturvo/schema'
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { Fields, Visit } from '@sturvo/schema'
+import type { KeptEdit } from './edit'
+import type { SaveState } from './outboxMachine'
 
 /** A field before and after: undo is the same change the other way round. */
 export type FieldChange = { path: string; before: unknown; after: unknown }
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'clash'
+
+/** What the header and the dialogs say about edits that are not written yet. */
+export type OutboxView = {
+  save: SaveState
+  /** edits of who is signed in that are not written yet */
+  waiting: number
+  /** edits something stands in the way of */
+  troubled: readonly KeptEdit[]
+  /** edits that wait for somebody else to sign in */
+  ofOthers: readonly KeptEdit[]
+  isSignedOut: boolean
+}
 
 export type VisitState = {
   visitId: string | undefined
@@ -11,15 +24,14 @@ export type VisitState = {
   startedOn: string
   version: number
   fields: Fields
-  /** changed here and not yet answered by the server; the last value of each field */
-  pending: Fields
-  save: SaveState
-  clashes: Clash[]
-  /** a change that the server refused, with its sentence */
-  refused: string | undefined
+  /** fields whose stored value cannot be read */
+  unreadable: readonly string[]
+  /** what the last edit set, for the outbox to take up */
+  lastChange: Fields
   past: FieldChange[][]
   future: FieldChange[][]
   lastStep: { path: string; at: number } | undefined
+  outbox: OutboxView
 }
 
 const initialState: VisitState = {
@@ -28,13 +40,12 @@ const initialState: VisitState = {
   startedOn: '',
   version: 0,
   fields: {},
-  pending: {},
-  save: 'saved',
-  clashes: [],
-  refused: undefined,
+  unreadable: [],
+  lastChange: {},
   past: [],
   future: [],
   lastStep: undefined,
+  outbox: { save: 'saved', waiting: 0, troubled: [], ofOthers: [], isSignedOut: false },
 }
 
 const undoSteps = 100
@@ -51,7 +62,7 @@ export const visitSlice = createSlice({
   name: 'visit',
   initialState,
   reducers: {
-    visitOpened(_, { payload }: PayloadAction<{ visit: Visit; pending: Fields }>) {
+    visitOpened(state, { payload }: PayloadAction<{ visit: Visit; pending: Fields }>) {
       const { visit, pending } = payload
       const fields = { ...visit.fields }
       lay(fields, pending)
@@ -62,11 +73,11 @@ export const visitSlice = createSlice({
         startedOn: visit.startedOn,
         version: visit.version,
         fields,
-        pending,
-        save: Object.keys(pending).length > 0 ? 'saving' : 'saved',
+        unreadable: visit.unreadable,
+        outbox: state.outbox,
       }
     },
-    visitLeft: () => initialState,
+    visitLeft: (state) => ({ ...initialState, outbox: state.outbox }),
     fieldsRecorded: {
       prepare: (values: Fields) => ({ payload: { values, at: Date.now() } }),
       reducer(visit, { payload }: PayloadAction<{ values: Fields; at: number }>) {
@@ -103,52 +114,19 @@ export const visitSlice = createSlice({
       visit.lastStep = undefined
       apply(visit, Object.fromEntries(step.map((c) => [c.path, c.after])))
     },
-    sendBegan(visit) {
-      visit.save = 'saving'
+    /** Values that came from elsewhere: colleagues, another tab, a clash decided for theirs. */
+    fieldsArrived(visit, { payload }: PayloadAction<{ visitId: string; version?: number; fields: Fields }>) {
+      if (payload.visitId !== visit.visitId) return
+      lay(visit.fields, payload.fields)
+      visit.version = Math.max(visit.version, payload.version ?? 0)
     },
-    sendAnswered(visit, { payload }: PayloadAction<{ sent: Fields; version: number; fields: Fields }>) {
-      // compared with the stored values themselves: a draft is never identical to what was sent
-      const stored = original(visit)?.pending ?? {}
-      for (const [path, value] of Object.entries(payload.sent))
-        if (Object.is(stored[path], value)) delete visit.pending[path]
-      const others = Object.fromEntries(
-        Object.entries(payload.fields).filter(([path]) => !(path in visit.pending)),
-      )
-      lay(visit.fields, others)
-      visit.version = payload.version
-      visit.save = Object.keys(visit.pending).length > 0 ? 'saving' : 'saved'
-    },
-    sendFailed(visit) {
-      visit.save = 'waiting'
-    },
-    sendRefused(visit, { payload }: PayloadAction<{ path: string; message: string }>) {
-      delete visit.pending[payload.path]
-      visit.refused = payload.message
-      visit.save = Object.keys(visit.pending).length > 0 ? 'saving' : 'saved'
-    },
-    refusalRead(visit) {
-      visit.refused = undefined
-    },
-    clashMet(visit, { payload }: PayloadAction<{ version: number; clashes: Clash[] }>) {
-      visit.version = payload.version
-      visit.clashes = payload.clashes
-      visit.save = 'clash'
-    },
-    clashDecided(visit, { payload: keep }: PayloadAction<'mine' | 'theirs'>) {
-      if (keep === 'theirs')
-        for (const { path, theirs } of visit.clashes) {
-          delete visit.pending[path]
-          lay(visit.fields, { [path]: theirs })
-        }
-      visit.clashes = []
-      visit.save = Object.keys(visit.pending).length > 0 ? 'saving' : 'saved'
-    },
+    outboxChanged: (visit, { payload }: PayloadAction<OutboxView>) => ({ ...visit, outbox: payload }),
   },
   selectors: {
     selectVisit: (visit) => visit,
     selectFields: (visit) => visit.fields,
-    selectSave: (visit) => visit.save,
-    selectPendingCount: (visit) => Object.keys(visit.pending).length,
+    selectOutbox: (visit) => visit.outbox,
+    selectSave: (visit) => visit.outbox.save,
     selectCanUndo: (visit) => visit.past.length > 0,
     selectCanRedo: (visit) => visit.future.length > 0,
   },
@@ -156,23 +134,10 @@ export const visitSlice = createSlice({
 
 function apply(visit: VisitState, values: Fields): void {
   lay(visit.fields, values)
-  for (const [path, value] of Object.entries(values)) visit.pending[path] = value ?? null
-  if (visit.save !== 'clash' && visit.save !== 'waiting') visit.save = 'saving'
+  visit.lastChange = values
 }
 
-export const {
-  visitOpened,
-  visitLeft,
-  fieldsRecorded,
-  undone,
-  redone,
-  sendBegan,
-  sendAnswered,
-  sendFailed,
-  sendRefused,
-  refusalRead,
-  clashMet,
-  clashDecided,
-} = visitSlice.actions
-export const { selectVisit, selectFields, selectSave, selectPendingCount, selectCanUndo, selectCanRedo } =
+export const { visitOpened, visitLeft, fieldsRecorded, undone, redone, fieldsArrived, outboxChanged } =
+  visitSlice.actions
+export const { selectVisit, selectFields, selectOutbox, selectSave, selectCanUndo, selectCanRedo } =
   visitSlice.selectors

@@ -29,8 +29,15 @@ export default function PeopleRoom() {
   const close = () => setParams({}, { replace: true })
   return (
     <LoadedPart query={people}>
-      {(list) => (
+      {({ people: list, unreadable }) => (
         <>
+          {unreadable.length > 0 && (
+            <p role="alert" className={classes.unreadable}>
+              {unreadable.length === 1 ? 'One entry' : `${unreadable.length} entries`} cannot be read and{' '}
+              {unreadable.length === 1 ? 'is' : 'are'} kept as stored ({unreadable.join(', ')}). Run “sturvo
+              check” on this practice, or restore a copy.
+            </p>
+          )}
           <PeopleTable
             people={list}
             onAdd={() => setParams({ add: '' })}

@@ -5,20 +5,17 @@ import { svgPath } from '@sturvo/core/drawing'
 import { footOutline } from '@sturvo/core/synthetic'
 import { sides } from '@sturvo/core/side'
 import { neutralFoot } from '@sturvo/core/synthetic'
-import {
-  useCreateOwnerMutation,
-  useFrontDoorQuery,
-  useSignInMutation,
-  useSignInToDemoMutation,
-} from '../../app/api'
+import { useCreateOwnerMutation, useFrontDoorQuery } from '../../app/api'
 import { failureText } from '../../app/failureText'
 import { LoadedPart } from '../../parts/LoadedPart'
+import { DemoDoor, SignInForm } from '../../parts/SignInForm'
 import { Wordmark } from '../../parts/Wordmark'
 import classes from './SignInRoom.module.css'
 
 /** The front door: sign in, create the owner of an empty practice, or one click into the made-up one. */
 export default function SignInRoom() {
   const door = useFrontDoorQuery()
+  const goIn = useGoIn()
   return (
     <main className={classes.room}>
       <section className={classes.panel}>
@@ -27,8 +24,8 @@ export default function SignInRoom() {
         <LoadedPart query={door}>
           {({ isDemo, hasOwner, practiceName }) => (
             <>
-              {isDemo && <DemoDoor practice={practiceName} />}
-              {!isDemo && hasOwner && <SignInForm practice={practiceName} />}
+              {isDemo && <DemoDoor practice={practiceName} onSignedIn={goIn} />}
+              {!isDemo && hasOwner && <SignInForm practice={practiceName} onSignedIn={goIn} />}
               {!hasOwner && <OwnerForm />}
             </>
           )}
@@ -45,70 +42,10 @@ function useGoIn() {
   return () => void navigate(from ?? '/', { replace: true })
 }
 
-function DemoDoor({ practice }: { practice: string }) {
-  const [signIn, { isLoading, error }] = useSignInToDemoMutation()
-  const goIn = useGoIn()
-  return (
-    <div className={classes.form}>
-      <h1>{practice}</h1>
-      <p>A made-up practice in Orrin Quay, to look round in. Nobody in it is real.</p>
-      <Button
-        size="lg"
-        loading={isLoading}
-        onClick={() =>
-          void signIn()
-            .unwrap()
-            .then(goIn, () => undefined)
-        }
-      >
-        Open the made-up practice
-      </Button>
-      {error && <p role="alert">{failureText(error)}</p>}
-    </div>
-  )
-}
-
-function SignInForm({ practice }: { practice: string }) {
-  const [signIn, { isLoading, error }] = useSignInMutation()
-  const goIn = useGoIn()
-  const [email, setEmail] = useState('')
-  const [password, setPassword] = useState('')
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    void signIn({ email, password })
-      .unwrap()
-      .then(goIn, () => undefined)
-  }
-  return (
-    <form className={classes.form} onSubmit={submit}>
-      <h1>{practice}</h1>
-      <TextInput
-        label="E-mail"
-        type="email"
-        autoComplete="username"
-        required
-        value={email}
-        onChange={(e) => setEmail(e.currentTarget.value)}
-      />
-      <PasswordInput
-        label="Password"
-        autoComplete="current-password"
-        required
-        value={password}
-        onChange={(e) => setPassword(e.currentTarget.value)}
-      />
-      <Button type="submit" size="md" loading={isLoading}>
-        Sign in
-      </Button>
-      {error && <p role="alert">{failureText(error)}</p>}
-    </form>
-  )
-}
-
 function OwnerForm() {
   const [create, { isLoading, error }] = useCreateOwnerMutation()
   const goIn = useGoIn()
-  const [input, setInput] = useState({ practiceName: '', name: '', email: '', password: '' })
+  const [input, setInput] = useState({ code: '', practiceName: '', name: '', email: '', password: '' })
   const field = (key: keyof typeof input) => ({
     required: true,
     value: input[key],
@@ -125,6 +62,12 @@ function OwnerForm() {
     <form className={classes.form} onSubmit={submit}>
       <h1>A new practice</h1>
       <p>Create its owner; others can be added afterwards on the command line.</p>
+      <TextInput
+        label="Code"
+        description="It stands in the window where Sturvo was started, as XXXX-XXXX"
+        autoComplete="off"
+        {...field('code')}
+      />
       <TextInput label="Name of the practice" {...field('practiceName')} />
       <TextInput label="Your name" autoComplete="name" {...field('name')} />
       <TextInput label="E-mail" type="email" autoComplete="username" {...field('email')} />

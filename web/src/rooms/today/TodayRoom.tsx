@@ -1,32 +1,32 @@
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import type { Person } from '@sturvo/schema'
-import { usePeopleQuery } from '../../app/api'
+import type { Due, Today } from '@sturvo/schema'
+import { useTodayQuery } from '../../app/api'
 import { Cairn } from '../../parts/Cairn'
 import { LoadedPart } from '../../parts/LoadedPart'
-import { dueToday, type Due } from './dueToday'
+import { dueText } from './dueText'
 import classes from './TodayRoom.module.css'
 
 /** A short list that says what to do, the most urgent first. */
 export default function TodayRoom() {
-  const people = usePeopleQuery()
+  const due = useTodayQuery()
   return (
-    <LoadedPart query={people}>
-      {(list) => <TodayView people={list} today={dayjs().format('YYYY-MM-DD')} />}
+    <LoadedPart query={due}>
+      {(answer) => <TodayView answer={answer} today={dayjs().format('YYYY-MM-DD')} />}
     </LoadedPart>
   )
 }
 
-export function TodayView({ people, today }: { people: readonly Person[]; today: string }) {
-  const due = dueToday(people, today)
+export function TodayView({ answer, today }: { answer: Today; today: string }) {
+  const { due, total, hasPeople } = answer
   return (
     <div className={classes.room}>
       <header>
         <h1>Today</h1>
         <p className={classes.day}>{dayjs(today).format('dddd, D MMMM')}</p>
       </header>
-      {people.length === 0 ? (
+      {!hasPeople ? (
         <div className={classes.empty}>
           <h2>No clients yet</h2>
           <p>Add the first one; a visit takes 30 to 45 minutes and can be left at any step.</p>
@@ -37,17 +37,25 @@ export function TodayView({ people, today }: { people: readonly Person[]; today:
       ) : due.length === 0 ? (
         <p className={classes.empty}>Nothing is waiting. The next visit starts from People.</p>
       ) : (
-        <ol className={classes.list}>
-          {due.map((item, i) => (
-            <DueLine key={item.visitId ?? item.personId} item={item} isFirst={i === 0} />
-          ))}
-        </ol>
+        <>
+          <ol className={classes.list}>
+            {due.map((item, i) => (
+              <DueLine key={item.personId} item={item} today={today} isFirst={i === 0} />
+            ))}
+          </ol>
+          {total > due.length && (
+            <p className={classes.why}>
+              These are the first {due.length} of {total}. The rest is in People.
+            </p>
+          )}
+        </>
       )}
     </div>
   )
 }
 
-function DueLine({ item, isFirst }: { item: Due; isFirst: boolean }) {
+function DueLine({ item, today, isFirst }: { item: Due; today: string; isFirst: boolean }) {
+  const { why, action, to } = dueText(item, today)
   return (
     <li className={classes.line} data-level={item.level}>
       <span className={classes.mark}>{item.level === 'stop' ? <Cairn /> : null}</span>
@@ -56,10 +64,10 @@ function DueLine({ item, isFirst }: { item: Due; isFirst: boolean }) {
           <strong>{item.name}</strong>
           {item.work === '' ? '' : `, ${item.work}`}
         </p>
-        <p className={classes.why}>{item.why}</p>
+        <p className={classes.why}>{why}</p>
       </div>
-      <Button component={Link} to={item.to} variant={isFirst ? 'filled' : 'default'}>
-        {item.action}
+      <Button component={Link} to={to} variant={isFirst ? 'filled' : 'default'}>
+        {action}
       </Button>
     </li>
   )

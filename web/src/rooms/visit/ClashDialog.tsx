@@ -1,19 +1,16 @@
 import { Button, Group, Modal, Table } from '@mantine/core'
-import { useAppDispatch, useAppSelector } from '../../app/store'
-import { notifications } from '@mantine/notifications'
-import { useEffect } from 'react'
-import { clashDecided, refusalRead, selectVisit } from '../../outbox/visitSlice'
+import { useAppSelector } from '../../app/store'
+import { keyOf, type KeptEdit } from '../../outbox/edit'
+import { outbox } from '../../outbox/outbox'
+import { selectOutbox } from '../../outbox/visitSlice'
 import { fieldName } from './fieldName'
+import { shownValue } from './shownValue'
 
-/** Two people changed one field: both values, and the choice. Nothing is lost until one is chosen. */
+/** Two people changed one field: both values, and the choice for each. Nothing is lost until one is chosen. */
 export function ClashDialog() {
-  const { clashes, refused } = useAppSelector(selectVisit)
-  const dispatch = useAppDispatch()
-  useEffect(() => {
-    if (!refused) return
-    notifications.show({ color: 'oxide', title: 'Not stored', message: refused, autoClose: 8000 })
-    dispatch(refusalRead())
-  }, [refused, dispatch])
+  const { troubled } = useAppSelector(selectOutbox)
+  const clashes = troubled.filter((edit) => edit.obstacle?.kind === 'clash')
+  const decideAll = (keep: 'mine' | 'theirs') => clashes.forEach((edit) => outbox.decide(keyOf(edit), keep))
   return (
     <Modal
       opened={clashes.length > 0}
@@ -22,6 +19,7 @@ export function ClashDialog() {
       title="Someone else changed the same field"
       closeOnEscape={false}
       closeOnClickOutside={false}
+      size="lg"
     >
       <Table>
         <Table.Thead>
@@ -32,26 +30,43 @@ export function ClashDialog() {
           </Table.Tr>
         </Table.Thead>
         <Table.Tbody>
-          {clashes.map((clash) => (
-            <Table.Tr key={clash.path}>
-              <Table.Td>{fieldName(clash.path)}</Table.Td>
-              <Table.Td>{shown(clash.yours)}</Table.Td>
-              <Table.Td>{shown(clash.theirs)}</Table.Td>
-            </Table.Tr>
+          {clashes.map((edit) => (
+            <ClashLine key={keyOf(edit)} edit={edit} isOneOfMany={clashes.length > 1} />
           ))}
         </Table.Tbody>
       </Table>
       <Group justify="flex-end" mt="md">
-        <Button variant="default" onClick={() => dispatch(clashDecided('theirs'))}>
-          Take theirs
+        <Button variant="default" onClick={() => decideAll('theirs')}>
+          {clashes.length > 1 ? 'Take all of theirs' : 'Take theirs'}
         </Button>
-        <Button onClick={() => dispatch(clashDecided('mine'))}>Keep mine</Button>
+        <Button onClick={() => decideAll('mine')}>
+          {clashes.length > 1 ? 'Keep all of mine' : 'Keep mine'}
+        </Button>
       </Group>
     </Modal>
   )
 }
 
-function shown(value: unknown): string {
-  if (value === null || value === undefined) return 'empty'
-  return typeof value === 'string' ? value : JSON.stringify(value).slice(0, 80)
+function ClashLine({ edit, isOneOfMany }: { edit: KeptEdit; isOneOfMany: boolean }) {
+  const theirs = edit.obstacle?.kind === 'clash' ? edit.obstacle.theirs : undefined
+  const choice = (keep: 'mine' | 'theirs', value: unknown) =>
+    isOneOfMany ? (
+      <Button
+        size="xs"
+        variant="default"
+        aria-label={`${fieldName(edit.path)}: ${keep === 'mine' ? 'keep mine' : 'take theirs'}, ${shownValue(value)}`}
+        onClick={() => outbox.decide(keyOf(edit), keep)}
+      >
+        {shownValue(value)}
+      </Button>
+    ) : (
+      shownValue(value)
+    )
+  return (
+    <Table.Tr>
+      <Table.Td>{fieldName(edit.path)}</Table.Td>
+      <Table.Td>{choice('mine', edit.value)}</Table.Td>
+      <Table.Td>{choice('theirs', theirs)}</Table.Td>
+    </Table.Tr>
+  )
 }

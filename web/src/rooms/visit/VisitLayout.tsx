@@ -18,6 +18,7 @@ import { ClashDialog } from './ClashDialog'
 import { ClientView } from './ClientView'
 import { goToPart } from './goToPart'
 import { KeysHelp } from './KeysHelp'
+import { UnreadableFields } from './UnreadableFields'
 import { usePrintHandles } from './print/usePrintHandles'
 import { ReadingPanel } from './ReadingPanel'
 import { GradeStep } from './steps/GradeStep'
@@ -71,6 +72,7 @@ export function VisitLayout({ step }: { step: Step }) {
     <div className={classes.visit}>
       <h1 className="unseen">Visit, {stepName[step]}</h1>
       <Trail visitId={visitId} present={step} filled={stepsFilled(fields)} cautions={reading.cautions} />
+      <UnreadableFields />
       <div className={classes.board} data-mat={hasMat} data-tall={step === 'shoes' && page === 'fit'}>
         {hasMat && (
           <div className={classes.mat}>

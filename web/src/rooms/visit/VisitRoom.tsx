@@ -6,7 +6,7 @@ import { usePersonQuery, useSessionQuery, useVisitQuery } from '../../app/api'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { useBackgroundQuery } from '../../app/errorApi'
 import { useAppDispatch, useAppSelector } from '../../app/store'
-import { keptEdits } from '../../outbox/keptEdits'
+import { outbox } from '../../outbox/outbox'
 import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'
 import { LoadedPart } from '../../parts/LoadedPart'
 import { FeetRoom } from './feet/FeetRoom'
@@ -36,14 +36,8 @@ function FetchedVisit({ visit, step }: { visit: Visit; step: Step | 'feet' }) {
   const open = useAppSelector(selectVisit)
   const [fetched] = useState(visit)
   useEffect(() => {
-    let isHere = true
-    // without the browser's own store the visit opens as the server knows it
-    const pending = keptEdits(fetched.id).catch(() => ({}))
-    void pending.then((edits) => isHere && dispatch(visitOpened({ visit: fetched, pending: edits })))
-    return () => {
-      isHere = false
-      dispatch(visitLeft())
-    }
+    dispatch(visitOpened({ visit: fetched, pending: outbox.pendingOf(fetched.id) }))
+    return () => void dispatch(visitLeft())
   }, [fetched, dispatch])
   const person = usePersonQuery(visit.personId)
   const practice = usePracticeQuery()
