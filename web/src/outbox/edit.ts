@@ -16,6 +16,8 @@ export type Edit = {
   at: number
   /** earlier edits of this field that went out and whose answer never came */
   replaces: readonly string[]
+  /** version whose value the author has seen and decided against */
+  decidedOn?: number
   /** went out at least once: it may be written, whatever was answered */
   wasSent?: boolean
 }

@@ -192,6 +192,11 @@ class Browser {
     if (this.server.session) driver.happened({ type: 'signedIn', accountId: this.server.session })
   }
 
+  /** the tab that sends for all */
+  sender(): OutboxDriver | undefined {
+    return this.tabs.get(this.line[0]?.tab ?? -1)
+  }
+
   close(tab: number): void {
     this.tabs.delete(tab)
     const wasFirst = this.line[0]?.tab === tab
@@ -279,7 +284,7 @@ async function run(steps: readonly Step[], endsGone: boolean): Promise<void> {
   const dropped = new Set<string>()
   server.onWrite = (write, before) => {
     if (!before || before.by === write.by) return
-    const knew = Math.max(browser.knew.get(write.edit) ?? 0, allowed.get(write.edit) ?? 0)
+    const knew = Math.max(browser.knew.get(write.edit) ?? 0, allowed.get(`${write.by} ${write.path}`) ?? 0)
     // over somebody else's newer value only where both say the same
     if (before.version > knew) expect(before.value).toEqual(write.value)
   }
@@ -321,7 +326,7 @@ async function run(steps: readonly Step[], endsGone: boolean): Promise<void> {
         const driver = someTab(0)
         for (const [key, edit] of Object.entries(driver?.state.edits ?? {}))
           if (edit.obstacle?.kind === 'clash') {
-            if (s.keep === 'mine') allowed.set(edit.id, edit.obstacle.version)
+            if (s.keep === 'mine') allowed.set(`${edit.by} ${edit.path}`, edit.obstacle.version)
             else dropped.add(edit.id)
             driver!.happened({ type: 'decided', key, keep: s.keep })
           }
@@ -353,7 +358,11 @@ async function run(steps: readonly Step[], endsGone: boolean): Promise<void> {
   }
   for (const [key, edit] of lastOfKey) {
     const isWritten = server.history.some((w) => w.edit === edit.id)
-    const kept = browser.store.get(key)
+    // the store outlives the page; what stands in the way is shown by the tab that sends
+    const kept = browser.store.get(key) && {
+      ...browser.store.get(key)!,
+      obstacle: browser.sender()?.state.edits[key]?.obstacle,
+    }
     const waits = kept?.id === edit.id
     if (dropped.has(edit.id)) continue
     // written, the answer lost, and then the visit went: nobody can say any more, so it is kept

@@ -109,9 +109,11 @@ function withEdit(state: OutboxState, edit: Edit): OutboxState {
 /** Two edits of one field by one author: the later value, on the version of the earlier. */
 function merged(a: KeptEdit, b: KeptEdit): KeptEdit {
   const [later, earlier] = isLater(a, b) ? [a, b] : [b, a]
+  const decidedOn = Math.max(a.decidedOn ?? 0, b.decidedOn ?? 0)
   return {
     ...later,
-    base: Math.min(earlier.base, later.base),
+    base: Math.max(decidedOn, Math.min(earlier.base, later.base)),
+    ...(decidedOn > 0 ? { decidedOn } : {}),
     replaces: [...new Set([...unanswered(earlier), ...later.replaces])].slice(-mostReplaced),
     // a clash is decided, not typed away; what was refused is tried anew
     obstacle: later.obstacle ?? (earlier.obstacle?.kind === 'refused' ? undefined : earlier.obstacle),
@@ -249,7 +251,8 @@ function decided(state: OutboxState, key: EditKey, keep: 'mine' | 'theirs'): Out
   if (edit?.obstacle?.kind !== 'clash') return state
   if (keep === 'theirs') return without(state, [key])
   // typed over theirs from now on, knowingly
-  const mine: KeptEdit = { ...edit, base: edit.obstacle.version, obstacle: undefined }
+  const { version } = edit.obstacle
+  const mine: KeptEdit = { ...edit, base: version, decidedOn: version, obstacle: undefined }
   return { ...state, edits: { ...state.edits, [key]: mine } }
 }
 
