@@ -116,7 +116,7 @@ function assemble(parts: {
   let idleTimer: NodeJS.Timeout | undefined
   const write = createWriteQueue<Db>(
     (work) =>
-      patiently(() =>
+      patiently(writer, () =>
         // a part of its own for each job: one that fails undoes itself and not its neighbours
         writing.transaction((group) => work((job) => group.transaction((part) => job(part)))),
       ),
@@ -147,8 +147,11 @@ function assemble(parts: {
   }
 }
 
-/** Tries again while another program holds the file, without holding up anybody else. */
-async function patiently<T>(open: () => Promise<T>): Promise<T> {
+/**
+ * Tries again while another program holds the file, without holding up anybody else. The statement that met the lock
+ * stays open in this client until it is collected and would forbid every savepoint, so the line is made anew.
+ */
+async function patiently<T>(client: Client, open: () => Promise<T>): Promise<T> {
   const until = performance.now() + busyPatienceMs
   for (;;) {
     try {
@@ -156,6 +159,8 @@ async function patiently<T>(open: () => Promise<T>): Promise<T> {
     } catch (error) {
       if (!/BUSY|LOCKED/.test(errorCode(error)) || performance.now() > until) throw error
       await new Promise((resolve) => setTimeout(resolve, busyStepMs))
+      await client.reconnect()
+      await makeDurable(client)
     }
   }
 }

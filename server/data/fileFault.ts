@@ -40,6 +40,9 @@ export function errorCode(error: unknown): string {
 /** What a failing open or first query says about the file. */
 export function fileFaultOf(error: unknown, file: string): FileFault | undefined {
   if (error instanceof FileFault) return error
+  const message = String((error as { message?: unknown } | undefined)?.message ?? '')
+  // the client gives no code where it cannot open a file at all
+  if (message.includes('Unable to open connection')) return new FileFault('cannotWrite', file)
   const code = errorCode(error)
   if (/NOTADB/.test(code)) return new FileFault('notADatabase', file)
   if (/CORRUPT|IOERR_SHORT_READ/.test(code)) return new FileFault('damaged', file)

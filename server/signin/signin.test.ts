@@ -1,4 +1,13 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import request from 'supertest'
+import { openDatabase } from '../data/database'
+import { account, session } from '../data/tables'
+import { practiceRow } from '../practice/queries'
+import { resetPassword } from './accounts'
+import { countTry } from './guessing'
+import { newOwnerCode } from './routes'
 import { anotherApp, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 
 let server: TestServer
@@ -91,4 +100,165 @@ test('pages may load nothing from elsewhere', async () => {
   expect(headers['content-security-policy']).toContain("default-src 'self'")
   expect(headers['content-security-policy']).not.toMatch(/https?:|unsafe-eval/)
   expect(headers['x-powered-by']).toBeUndefined()
+})
+
+describe('the first owner', () => {
+  const owner = (i: number) => ({
+    code: 'abcd-efgh',
+    practiceName: 'Tideway',
+    name: `Owner ${i}`,
+    email: `owner${i}@tideway.example`,
+    password: 'tide tables and lanterns',
+  })
+  test('is one, however many try at the same moment, and only with the code', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'sturvo-owner-'))
+    const database = await openDatabase(join(folder, 'practice.db'))
+    await practiceRow(database)
+    const app = anotherApp({ ...server, database }, { ownerCode: 'ABCD-EFGH' })
+    expect(
+      (
+        await request(app)
+          .post('/api/owner')
+          .send({ ...owner(0), code: 'ABCD-EFGX' })
+      ).status,
+    ).toBe(403)
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => request(app).post('/api/owner').send(owner(i))),
+    )
+    expect(answers.map((a) => a.status).sort()).toEqual([201, 409, 409, 409, 409, 409, 409, 409])
+    expect(await database.db.$count(account)).toBe(1)
+    await database.close()
+    rmSync(folder, { recursive: true })
+  })
+  test('may not take a password that everybody tries first', async () => {
+    const answer = await request(anotherApp(server, { ownerCode: 'ABCD-EFGH' }))
+      .post('/api/owner')
+      .send({ ...owner(1), password: 'Password123' })
+    expect(answer.body.error).toMatchObject({ code: 'commonPassword', path: 'password' })
+  })
+  test('codes are not told from one another by luck', () => {
+    const codes = new Set(Array.from({ length: 300 }, newOwnerCode))
+    expect(codes.size).toBe(300)
+    for (const code of codes) expect(code).toMatch(/^[A-HJ-NP-Z2-9]{4}-[A-HJ-NP-Z2-9]{4}$/)
+  })
+})
+
+describe('guessing', () => {
+  const wide = { signIn: 9999, anonymous: 9999, health: 9999, session: 9999 }
+  const guess = (app: Parameters<typeof request>[0], password: string, cookie = '') =>
+    request(app).post('/api/session').set('cookie', cookie).send({ email: 'ilse@tideway.example', password })
+  test('twenty at the same moment count as twenty', async () => {
+    const other = await startTestServer()
+    const app = anotherApp(other, { limits: wide })
+    const statuses = (await Promise.all(Array.from({ length: 20 }, () => guess(app, 'wrong')))).map(
+      (a) => a.status,
+    )
+    expect(statuses.filter((s) => s === 401)).toHaveLength(5)
+    expect(statuses.filter((s) => s === 429)).toHaveLength(15)
+    const refused = await guess(app, testPassword)
+    expect(refused.body).toMatchObject({ error: { code: 'slowDown' }, retryAfterS: expect.any(Number) })
+    await other.close()
+  })
+  test('a browser that has signed in before is not made to wait by strangers', async () => {
+    const other = await startTestServer()
+    const app = anotherApp(other, { limits: wide })
+    const known = (await guess(app, testPassword))
+      .get('Set-Cookie')!
+      .find((c) => c.startsWith('sturvo_known='))!
+    for (let i = 0; i < 9; i++) await guess(app, 'wrong')
+    expect((await guess(app, testPassword)).status).toBe(429)
+    expect((await guess(app, testPassword, known.split(';')[0])).status).toBe(201)
+    await other.close()
+  })
+  test('after the wait the right password opens; nobody is shut out for good', async () => {
+    const other = await startTestServer()
+    const trier = { email: 'ilse@tideway.example', address: 'somewhere' }
+    const start = Date.now()
+    for (let i = 0; i < 40; i++) await countTry(other.database, trier, new Date(start + i * 61_000))
+    await expect(countTry(other.database, trier, new Date(start + 39 * 61_000 + 1000))).rejects.toMatchObject(
+      { status: 429 },
+    )
+    await countTry(other.database, trier, new Date(start + 41 * 61_000))
+    await other.close()
+  })
+  test("health questions of strangers use up nobody's allowance", async () => {
+    const app = anotherApp(server, { limits: { signIn: 5, anonymous: 5, health: 3, session: 50 } })
+    for (let i = 0; i < 8; i++) await request(app).get('/api/health')
+    expect((await request(app).get('/api/health')).status).toBe(429)
+    expect((await request(app).get('/api/front-door')).status).toBe(200)
+    expect((await request(app).get('/api/session').set('cookie', server.cookie)).status).toBe(200)
+    for (let i = 0; i < 8; i++) await request(app).get('/api/people')
+    expect((await request(app).get('/api/people')).status).toBe(429)
+    expect((await request(app).get('/api/people').set('cookie', server.cookie)).status).toBe(200)
+  })
+})
+
+describe('a session', () => {
+  const signIn = async (cookie = '') => {
+    const answer = await fresh()
+      .post('/api/session')
+      .set('cookie', cookie)
+      .send({ email: 'ilse@tideway.example', password: testPassword })
+    return {
+      csrf: answer.body.csrf as string,
+      cookie: answer
+        .get('Set-Cookie')!
+        .find((c) => c.startsWith('sturvo='))!
+        .split(';')[0]!,
+    }
+  }
+  const isOpen = async (cookie: string) =>
+    (await fresh().get('/api/session').set('cookie', cookie)).status === 200
+  const age = (column: 'lastSeen' | 'created', minutes: number) =>
+    server.database.write((tx) =>
+      tx.update(session).set({ [column]: new Date(Date.now() - minutes * 60_000).toISOString() }),
+    )
+  test('ends when the same browser signs in anew', async () => {
+    const first = await signIn()
+    const second = await signIn(first.cookie)
+    expect([await isOpen(first.cookie), await isOpen(second.cookie)]).toEqual([false, true])
+  })
+  test('ends after half an hour of nothing, and after twelve hours whatever happens', async () => {
+    const { cookie } = await signIn()
+    await age('lastSeen', 29)
+    expect(await isOpen(cookie)).toBe(true)
+    await age('lastSeen', 31)
+    expect(await isOpen(cookie)).toBe(false)
+    const again = await signIn()
+    await age('created', 12 * 60 + 1)
+    expect(await isOpen(again.cookie)).toBe(false)
+    expect(await server.database.db.$count(session)).toBeGreaterThan(0)
+    await signIn() // sweeps
+    expect(await server.database.db.$count(session)).toBe(1)
+  })
+  test('ends everywhere at one word, and the browser forgets what it kept', async () => {
+    const [one, two] = [await signIn(), await signIn()]
+    const answer = await fresh()
+      .delete('/api/sessions')
+      .set('cookie', one.cookie)
+      .set('x-sturvo-csrf', one.csrf)
+    expect(answer.status).toBe(204)
+    expect(answer.headers['clear-site-data']).toBe('"cache"')
+    expect([await isOpen(one.cookie), await isOpen(two.cookie)]).toEqual([false, false])
+  })
+  test('of an account with a new password is over', async () => {
+    const { cookie } = await signIn()
+    await resetPassword(server.database, 'ilse@tideway.example', 'lanterns and tide tables', new Date())
+    expect(await isOpen(cookie)).toBe(false)
+    await resetPassword(server.database, 'ilse@tideway.example', testPassword, new Date())
+    await expect(
+      resetPassword(server.database, 'nobody@tideway.example', testPassword, new Date()),
+    ).rejects.toMatchObject({ status: 404 })
+  })
+})
+
+test.each([
+  ['localhost:4173', 200],
+  ['127.0.0.1', 200],
+  ['[::1]:80', 200],
+  ['tideway.example', 421],
+  ['127.0.0.1.evil.example', 421],
+  ['localhost@evil.example', 421],
+])('called by the name %s, the answer is %i', async (host, status) => {
+  expect((await fresh().get('/api/health').set('host', host)).status).toBe(status)
 })
