@@ -104,7 +104,7 @@ describe('a broken file is refused at its line', () => {
     [
       'more cells than a mat has',
       good.replace('rows: 2', 'rows: 20000'),
-      { code: 'tooManyCells', cells: 60_000, limit: 40_000 },
+      { code: 'tooManyCells', key: 'rows × cols', cells: 60_000, limit: 40_000 },
     ],
     [
       'names that do not fit the cells',
@@ -146,6 +146,21 @@ describe('a broken file is refused at its line', () => {
     ],
     ['time that goes back', `${good}0.01,1,2,3,4,5,6\n`, { code: 'timeNotRising', line: 11 }],
     ['time that stands still', `${good}0.02,1,2,3,4,5,6\n`, { code: 'timeNotRising', line: 11 }],
+    [
+      'a mat wider than any',
+      good.replace('cols: 3', 'cols: 6400000000'),
+      { code: 'tooManyCells', key: 'cols', path: 'cols' },
+    ],
+    [
+      'more remarks than any recording has',
+      `${'# a remark: of no use\n'.repeat(300)}${good}`,
+      { code: 'badHeader', key: '#', reason: 'tooMany' },
+    ],
+    [
+      'a remark longer than any',
+      `# ${'x'.repeat(3000)}\n${good}`,
+      { code: 'badHeader', key: '#', reason: 'tooLong', line: 1 },
+    ],
     ['no frame', head, { code: 'noFrames' }],
     ['nothing at all', '', { code: 'badHeader', key: 'rows', reason: 'missing' }],
   ])('%s', (_, text, problem) => expect(problemOf(text)).toMatchObject(problem))
@@ -160,4 +175,15 @@ describe('a broken file is refused at its line', () => {
 })
 test('a line says time to a tenth of a millisecond and pressure to a tenth of a kilopascal', () => {
   expect(csvLine(0.12345, [9, 0, 1.06, 12], 1, 3)).toBe('0.1235,0,1.1,12\n')
+})
+
+test('a header made to be slow is read as fast as any', () => {
+  // 437 bytes, packed, once held everybody up for 41 seconds: a pattern walked back over every blank
+  for (let i = 0; i < 150; i++) expect(problemOf(`# rows:${' '.repeat(1900)}x\n`)).toBeDefined()
+  const reader = new PressureCsvReader(() => undefined)
+  const outcome = outcomeOf(() => {
+    for (let i = 0; i < 4000; i++) reader.push(bytesOf('# a: '.padEnd(1000)))
+    reader.end()
+  })
+  expect(outcome.ok).toBe(false)
 })

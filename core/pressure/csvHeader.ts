@@ -6,22 +6,28 @@ type Key = (typeof keys)[number]
 const isKey = (text: string): text is Key => (keys as readonly string[]).includes(text)
 
 export const mostCells = 40_000
+/** comment lines in front of a recording, and bytes of one: more is no recording */
+const mostLines = 200
+export const longestCommentBytes = 2000
 const mostRateHz = 5000
 const mostPitchMm = 100
 
 /** The comment lines in front of a recording, one by one; said is what they said so far. */
 export class CsvHeader {
   private readonly said = new Map<Key, { text: string; line: number }>()
+  private lines = 0
 
   /** @param text one line beginning with # @throws MeasureError badHeader */
   take(text: string, line: number): void {
-    const parts = /^#\s*([a-z_]+)\s*:\s*(.*?)\s*$/i.exec(text)
-    if (!parts) return // a remark
-    const key = parts[1]!.toLowerCase()
+    if (++this.lines > mostLines) fail('#', 'tooMany', line)
+    // a look for the colon and no more: remarks of any length and shape cost one pass
+    const colon = text.indexOf(':')
+    if (colon < 0) return // a remark
+    const key = text.slice(1, colon).trim().toLowerCase()
     // remarks may look like keys too; only the known ones are looked at
     if (!isKey(key)) return
     if (this.said.has(key)) fail(key, 'doubled', line)
-    this.said.set(key, { text: parts[2]!, line })
+    this.said.set(key, { text: text.slice(colon + 1).trim(), line })
   }
 
   /** @throws MeasureError badHeader, tooManyCells: the first thing that is wrong */
@@ -30,7 +36,13 @@ export class CsvHeader {
     const rows = this.whole('rows')
     const cols = this.whole('cols')
     if (rows * cols > mostCells)
-      throw new MeasureError({ code: 'tooManyCells', path: 'rows', cells: rows * cols, limit: mostCells })
+      throw new MeasureError({
+        code: 'tooManyCells',
+        path: rows > mostCells ? 'rows' : 'cols',
+        key: rows > mostCells ? 'rows' : cols > mostCells ? 'cols' : 'rows × cols',
+        cells: rows * cols,
+        limit: mostCells,
+      })
     if (this.said.get('unit')!.text.toLowerCase() !== 'kpa') this.bad('unit')
     return {
       rows,
@@ -61,7 +73,12 @@ export class CsvHeader {
   }
 }
 
-function fail(key: Key, reason: 'missing' | 'doubled' | 'badValue', line?: number, value?: string): never {
+function fail(
+  key: Key | '#',
+  reason: 'missing' | 'doubled' | 'badValue' | 'tooMany',
+  line?: number,
+  value?: string,
+): never {
   throw new MeasureError({
     code: 'badHeader',
     path: key,

@@ -1,9 +1,11 @@
 import { MeasureError } from '../problem'
-import { CsvHeader } from './csvHeader'
+import { CsvHeader, longestCommentBytes } from './csvHeader'
 import type { FrameVisitor, RecordingMeta } from './recording'
 
 const newline = 10
 const mostKpa = 2000
+/** twelve hours at 100 Hz */
+const mostFrames = 4_320_000
 // a longer number than this is read by the language itself
 const mostDigits = 15
 const tenth = Float64Array.from({ length: mostDigits + 1 }, (_, i) => 10 ** -i)
@@ -16,7 +18,9 @@ export class PressureCsvReader {
   private readonly header = new CsvHeader()
   private meta: RecordingMeta | undefined
   private line = 0
-  private carry: Uint8Array = new Uint8Array(0)
+  /** pieces of a line whose end has not come yet: joined once, when it has */
+  private carry: Uint8Array[] = []
+  private carried = 0
   private frame = new Float32Array(0)
   private lastS = -Infinity
   private frames = 0
@@ -35,15 +39,11 @@ export class PressureCsvReader {
     let from = 0
     if (this.carry.length > 0) {
       const end = bytes.indexOf(newline)
-      const joined = new Uint8Array(this.carry.length + (end < 0 ? bytes.length : end))
-      joined.set(this.carry)
-      joined.set(end < 0 ? bytes : bytes.subarray(0, end), this.carry.length)
-      if (end < 0) {
-        this.carry = checkedLine(joined)
-        return
-      }
-      this.carry = new Uint8Array(0)
-      this.takeLine(joined, 0, joined.length)
+      this.carry.push(end < 0 ? bytes.slice() : bytes.subarray(0, end))
+      this.carried += end < 0 ? bytes.length : end
+      if (end < 0) return checkLine(this.carried)
+      const line = this.takeCarry()
+      this.takeLine(line, 0, line.length)
       from = end + 1
     }
     for (;;) {
@@ -52,16 +52,34 @@ export class PressureCsvReader {
       this.takeLine(bytes, from, end)
       from = end + 1
     }
-    if (from < bytes.length) this.carry = checkedLine(bytes.slice(from))
+    if (from < bytes.length) {
+      this.carry.push(bytes.slice(from))
+      this.carried = bytes.length - from
+      checkLine(this.carried)
+    }
   }
 
   /** The end of the file. @throws MeasureError as push, noFrames @returns what the recording says of itself */
   end(): { meta: RecordingMeta; frames: number } {
-    if (this.carry.length > 0) this.takeLine(this.carry, 0, this.carry.length)
-    this.carry = new Uint8Array(0)
+    if (this.carry.length > 0) {
+      const line = this.takeCarry()
+      this.takeLine(line, 0, line.length)
+    }
     const meta = this.meta ?? this.header.meta()
     if (this.frames === 0) throw new MeasureError({ code: 'noFrames', path: 'frames' })
     return { meta, frames: this.frames }
+  }
+
+  private takeCarry(): Uint8Array {
+    const line = new Uint8Array(this.carried)
+    let at = 0
+    for (const piece of this.carry) {
+      line.set(piece, at)
+      at += piece.length
+    }
+    this.carry = []
+    this.carried = 0
+    return line
   }
 
   private takeLine(bytes: Uint8Array, from: number, end: number): void {
@@ -71,8 +89,14 @@ export class PressureCsvReader {
     while (end > from && bytes[end - 1]! <= 32) end--
     if (end === from) return
     if (this.meta) this.takeFrame(bytes, from, end, this.meta.rows * this.meta.cols)
-    else if (bytes[from] === 35) this.header.take(textOf(bytes, from, end), this.line)
+    else if (bytes[from] === 35) this.takeComment(bytes, from, end)
     else this.takeNames(bytes, from, end)
+  }
+
+  private takeComment(bytes: Uint8Array, from: number, end: number): void {
+    if (end - from > longestCommentBytes)
+      throw new MeasureError({ code: 'badHeader', path: '#', key: '#', reason: 'tooLong', line: this.line })
+    this.header.take(textOf(bytes, from, end), this.line)
   }
 
   /** The line of column names closes the header. */
@@ -146,7 +170,8 @@ export class PressureCsvReader {
     }
     if (!(tS > this.lastS)) throw new MeasureError({ code: 'timeNotRising', path: 't_s', line: this.line })
     this.lastS = tS
-    this.frames++
+    if (++this.frames > mostFrames)
+      throw new MeasureError({ code: 'tooManyFrames', path: 'frames', limit: mostFrames })
     this.visit(tS, frame, 0)
   }
 
@@ -187,10 +212,9 @@ export class PressureCsvReader {
 const longestLine = 4_000_000 // a hundred bytes for each of the most cells
 
 /** A file without line ends is no recording, and must not fill the memory. */
-function checkedLine(bytes: Uint8Array): Uint8Array {
-  if (bytes.length > longestLine)
+function checkLine(length: number): void {
+  if (length > longestLine)
     throw new MeasureError({ code: 'badColumns', path: 'columns', line: 1, found: 1, expected: 2 })
-  return bytes
 }
 
 function textOf(bytes: Uint8Array, from: number, end: number): string {

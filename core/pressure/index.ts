@@ -1,5 +1,6 @@
 export * from './recording'
 export * from './frameStore'
+export * from './sparseFrames'
 export { SummingPass, type Contact, type Summed } from './sumUp'
 export { TracePass, type FootTrace } from './tracePass'
 export * from './analysePressure'

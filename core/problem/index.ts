@@ -26,7 +26,7 @@ export type Problem =
       code: 'badHeader'
       path: string
       key: string
-      reason: 'missing' | 'doubled' | 'badValue'
+      reason: 'missing' | 'doubled' | 'badValue' | 'tooMany' | 'tooLong'
       line?: number
       value?: string
     }
@@ -42,7 +42,8 @@ export type Problem =
     }
   | { code: 'timeNotRising'; path: string; line: number }
   | { code: 'noFrames'; path: string }
-  | { code: 'tooManyCells'; path: string; cells: number; limit: number }
+  | { code: 'tooManyFrames'; path: string; limit: number }
+  | { code: 'tooManyCells'; path: string; key: string; cells: number; limit: number }
   | { code: 'truncatedFile'; path: string }
   | {
       code: 'badOutline'

@@ -60,7 +60,7 @@ export function readAngleCsv(text: string): Outcome<AngleSeries> {
         if (!(tS > (series.timesS.at(-1) ?? -Infinity)))
           throw new MeasureError({ code: 'timeNotRising', path: 't_s', line })
         if (series.timesS.length >= mostRows)
-          throw new MeasureError({ code: 'tooManyCells', path: 'rows', cells: mostRows + 1, limit: mostRows })
+          throw new MeasureError({ code: 'tooManyFrames', path: 'rows', limit: mostRows })
         series.timesS.push(tS)
         series.anglesDeg.push(angleDeg)
       })

@@ -70,7 +70,11 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
       ? `The key "${p.key}" is missing at the top of the file. Nothing was taken in: add a line "# ${p.key}: …".`
       : p.reason === 'doubled'
         ? `Line ${p.line}: the key "${p.key}" is given a second time. Nothing was taken in: keep one of them.`
-        : `Line ${p.line}: "${p.value}" is not a value for "${p.key}"${headerValues[p.key] ? ` (${headerValues[p.key]})` : ''}. Nothing was taken in.`,
+        : p.reason === 'tooMany'
+          ? `Line ${p.line}: there are more remarks at the top than any recording has. Nothing was taken in.`
+          : p.reason === 'tooLong'
+            ? `Line ${p.line}: this remark is longer than any recording has. Nothing was taken in.`
+            : `Line ${p.line}: "${p.value}" is not a value for "${p.key}"${headerValues[p.key] ? ` (${headerValues[p.key]})` : ''}. Nothing was taken in.`,
   badColumns: (p) =>
     `Line ${p.line} has ${p.found} ${p.found === 1 ? 'column' : 'columns'} where ${p.expected} were expected. Nothing was taken in: check this line.`,
   badNumber: (p) =>
@@ -85,7 +89,9 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
     `Line ${p.line}: the time does not rise. Nothing was taken in: each line must be later than the one before.`,
   noFrames: () => 'There is not one moment in this file. Nothing was taken in: choose a whole recording.',
   tooManyCells: (p) =>
-    `The file announces ${p.cells} values; up to ${p.limit} can be read. Nothing was taken in.`,
+    `"${p.key}": the file announces ${p.cells} values a moment; up to ${p.limit} can be read. Nothing was taken in.`,
+  tooManyFrames: (p) =>
+    `There are more than ${p.limit} moments in this file. Nothing was taken in: cut it into shorter ones.`,
   truncatedFile: () =>
     'The packed file ends too early or is damaged. Nothing was taken in: copy it anew from where it was recorded.',
   badOutline: (p) =>

@@ -3,6 +3,7 @@ import { access, constants, stat } from 'node:fs/promises'
 import {
   findFeet,
   readTraces,
+  SparseFrames,
   SummingPass,
   TracePass,
   type PressureFoot,
@@ -15,8 +16,8 @@ import { readRecording } from '../recordings/readRecording'
 import { oneOf, readArguments, UsageError } from './usage'
 
 /**
- * `measure pressure FILE.csv[.gz] [--points heads|pads]`: the file is gone through twice, so that its length does not
- * matter to the memory.
+ * `measure pressure FILE.csv[.gz] [--points heads|pads]`: what carries something is kept for the second pass; a
+ * file that is too long for that is gone through twice, so that its length does not matter to the memory.
  */
 export async function measurePressure(args: readonly string[]): Promise<string> {
   const { words, options } = readArguments(args, ['points'], [])
@@ -38,19 +39,32 @@ export async function measurePressure(args: readonly string[]): Promise<string> 
   }
 }
 
+/** frames that carry something are kept up to this size, so that most files are read once */
+const keptBytes = 120_000_000
+const chunkBytes = 1 << 18
+
 async function readTwice(file: string, points: 'heads' | 'pads'): Promise<PressureReading> {
   const references = referenceValues()
   let sums: SummingPass | undefined
+  let kept: SparseFrames | undefined
   const { meta } = await readRecording(
-    createReadStream(file, { highWaterMark: 1 << 18 }),
-    (tS, kpa, offset) => sums!.take(tS, kpa, offset),
-    (begun) => (sums = new SummingPass(begun, references)),
+    createReadStream(file, { highWaterMark: chunkBytes }),
+    (tS, kpa, offset) => {
+      sums!.take(tS, kpa, offset)
+      kept!.append(tS, kpa)
+    },
+    (begun) => {
+      sums = new SummingPass(begun, references)
+      kept = new SparseFrames(begun, keptBytes)
+    },
   )
   const found = findFeet(sums!.result(), meta, references, { points })
   const traces = new TracePass(found.feet, meta, found.dead, references)
-  await readRecording(createReadStream(file, { highWaterMark: 1 << 18 }), (tS, kpa, offset) =>
-    traces.take(tS, kpa, offset),
-  )
+  if (kept!.isWhole) kept!.forEach((tS, kpa, offset) => traces.take(tS, kpa, offset))
+  else
+    await readRecording(createReadStream(file, { highWaterMark: chunkBytes }), (tS, kpa, offset) =>
+      traces.take(tS, kpa, offset),
+    )
   return readTraces(found, traces.result(), meta, references, { points })
 }
 

@@ -87,6 +87,7 @@ export function anotherApp(server: TestServer, more: Partial<AppInput> = {}): Ex
 /** The same on a port of its own, with devices that can be listened to. */
 export async function startLiveServer(
   drivers?: readonly DeviceDriver[],
+  more: Partial<AppInput> = {},
 ): Promise<TestServer & { port: number }> {
   const work = createWork()
   const devices = deviceShelf(drivers ?? usualDevices((wish) => work.run('simulatedPicture', wish)))
@@ -97,6 +98,7 @@ export async function startLiveServer(
     webFolder: server.folder,
     devices,
     work,
+    ...more,
   })
   const line = await listen(app, 0)
   const endStreams = serveStreams(line, devices, server.database)
