@@ -43,12 +43,30 @@ export function throughTheDoor(value: unknown, level = 0): unknown {
   if (typeof value === 'string') return cleanText(value)
   if (typeof value !== 'object' || value === null) return value
   if (level >= mostLevels) throw new DoorError()
-  if (Array.isArray(value)) {
-    const items = value.map((item) => throughTheDoor(item, level + 1))
-    return items.some((item, i) => item !== value[i]) ? items : value
+  return Array.isArray(value) ? cleanList(value, level) : cleanRecord(value as Record<string, unknown>, level)
+}
+
+// most of what comes in needs nothing, and thousands of points should not be copied to find that out
+function cleanList(list: readonly unknown[], level: number): unknown {
+  let copy: unknown[] | undefined
+  for (let i = 0; i < list.length; i++) {
+    const item = throughTheDoor(list[i], level + 1)
+    if (item !== list[i]) copy ??= [...list]
+    if (copy) copy[i] = item
   }
-  const entries = Object.entries(value)
-  const clean = entries.map(([key, item]) => [cleanText(key), throughTheDoor(item, level + 1)] as const)
-  const isSame = clean.every(([key, item], i) => key === entries[i]![0] && item === entries[i]![1])
-  return isSame ? value : Object.fromEntries(clean)
+  return copy ?? list
+}
+
+function cleanRecord(record: Record<string, unknown>, level: number): unknown {
+  let isSame = true
+  for (const key of Object.keys(record))
+    if (cleanText(key) !== key || throughTheDoor(record[key], level + 1) !== record[key]) {
+      isSame = false
+      break
+    }
+  return isSame
+    ? record
+    : Object.fromEntries(
+        Object.keys(record).map((key) => [cleanText(key), throughTheDoor(record[key], level + 1)]),
+      )
 }

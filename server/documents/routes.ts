@@ -14,6 +14,8 @@ import type { DocumentWish } from './visitDocument'
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
   const made = async (request: Request, wish: DocumentWish) => {
+    // several asked for at once take their turns with everybody else
+    await new Promise((resolve) => setImmediate(resolve))
     const document = await work.run('visitDocument', {
       sources: await visitSources(database, idOf(request)),
       wish,

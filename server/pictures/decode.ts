@@ -5,6 +5,8 @@ import { inLine } from '../work/inLine'
 
 const mostMegapixels = 40
 const longestS = 25
+// one picture takes one core, and leaves the other to those who wait for an answer
+sharp.concurrency(1)
 /** a picture of 40 megapixels takes 160 MB while it is drawn: eight at once wait in line */
 const oneByOne = inLine(1)
 const kinds = ['png', 'jpeg', 'webp', 'tiff']

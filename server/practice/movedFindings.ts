@@ -19,7 +19,8 @@ export type PreviewPart = {
     kit: readonly string[]
     visitId: string
     startedOn: string
-    fields: Fields
+    /** as JSON: see VisitSources */
+    fieldsJson: string
   }[]
 }
 
@@ -33,7 +34,7 @@ export function movedFindings({ now, wanted, settings, trialUses, visits }: Prev
     const findings = (references: typeof before) =>
       read(
         factsOf({
-          fields: v.fields,
+          fields: JSON.parse(v.fieldsJson) as Fields,
           birthYear: v.birthYear,
           day: v.startedOn,
           ownedKit: kitItems.filter((item) => v.kit.includes(item)),

@@ -3,7 +3,7 @@ import type { ReferenceId } from '@sturvo/core/reference'
 import type { Moved, ReferencePreview } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { person, visit } from '../data/tables'
-import { fieldsOfVisits } from '../visits/fieldRows'
+import { visitContents } from '../visits/visitContents'
 import type { Work } from '../work/pool'
 import { practiceAnswer, practiceRow } from './queries'
 
@@ -25,6 +25,7 @@ export async function previewReferences(
   const rows = await db
     .select({
       visitId: visit.id,
+      contentId: visit.contentId,
       startedOn: visit.startedOn,
       personId: person.id,
       personName: person.name,
@@ -39,11 +40,13 @@ export async function previewReferences(
   const moved: Moved[] = []
   for (let from = 0; from < last.length; from += clientsAtOnce) {
     const part = last.slice(from, from + clientsAtOnce)
-    const fields = await fieldsOfVisits(
-      db,
-      part.map((row) => row.visitId),
-    )
-    const visits = part.map((row) => ({ ...row, fields: fields.get(row.visitId) ?? {} }))
+    const visits = []
+    for (const { contentId, ...row } of part) {
+      // a breath between two visits: each may have thousands of points
+      await new Promise((resolve) => setImmediate(resolve))
+      const contents = await visitContents(db, { id: row.visitId, contentId })
+      visits.push({ ...row, fieldsJson: contents.json() })
+    }
     moved.push(...(await work.run('movedFindings', { now, wanted, settings, trialUses, visits })))
   }
   return { moved, visitsRead: last.length }

@@ -1,5 +1,5 @@
 import { inArray } from 'drizzle-orm'
-import { checkChange, type Fields } from '@sturvo/schema'
+import { fieldSchemaOf, parsePath, type Fields } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
 import {
@@ -73,8 +73,10 @@ export async function fieldRows(db: Db, visitIds: readonly string[]): Promise<Fi
  */
 function readable(path: string, value: unknown): unknown {
   if (value === unreadable) return unreadable
-  const checked = checkChange({ path, value })
-  return checked.ok ? checked.value : unreadable
+  if (value === null) return null
+  const parsed = parsePath(path)
+  const checked = parsed && fieldSchemaOf(parsed).safeParse(value)
+  return checked?.success ? checked.data : unreadable
 }
 
 function withDetails(known: object, details: unknown): unknown {

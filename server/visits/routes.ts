@@ -26,6 +26,7 @@ export function visitRoutes(database: Database): Router {
       changes,
       byAccount: accountId,
       role,
+      isClean: true,
       now: new Date(),
     })
     sendVersioned(response, written)

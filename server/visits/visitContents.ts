@@ -8,6 +8,8 @@ export type VisitContents = {
   rows: ReadonlyMap<string, { value: unknown; version: number }>
   fields: Fields
   unreadable: readonly string[]
+  /** the fields as JSON, written once: it is sent to many, and a text goes to another thread in no time */
+  json: () => string
 }
 
 const mostKept = 120
@@ -48,7 +50,8 @@ function contentsOf(entries: Iterable<[string, { value: unknown; version: number
     if (value === unreadable) broken.push(path)
     else if (value !== null) fields[path] = value
   }
-  return { rows, fields, unreadable: broken }
+  let json: string | undefined
+  return { rows, fields, unreadable: broken, json: () => (json ??= JSON.stringify(fields)) }
 }
 
 function keep(contentId: string, contents: VisitContents): void {

@@ -26,7 +26,8 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
   let pool: Piscina | undefined
   const opened = () => {
     if (!existsSync(builtWorker)) throw new Error('the threads are not built: node scripts/build.mjs server')
-    pool ??= new Piscina({
+    if (pool) return pool
+    pool = new Piscina({
       filename: builtWorker,
       name: 'work',
       minThreads: 0,
@@ -35,6 +36,8 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
       idleTimeout: idleMs,
       resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb ?? memoryMb },
     })
+    // a thread that falls over tells whoever waits for its job; the pool itself has nothing to add
+    pool.on('error', () => undefined)
     return pool
   }
   const run: Work['run'] = async (job, input) => {

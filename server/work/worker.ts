@@ -1,5 +1,10 @@
+import { setPriority } from 'node:os'
 import { Fault } from '../http/faults'
 import { jobs, type Jobs } from './jobs'
+
+// what is made here can wait for an answer to somebody; on this system a priority belongs to the thread that asks
+const lowPriority = 10
+if (process.platform === 'linux') setPriority(0, lowPriority)
 
 /** What a thread answers: a Fault keeps its shape on the way back, and everything else thrown is a defect. */
 export type WorkAnswer =
