@@ -278,7 +278,8 @@ describe('when something goes wrong', () => {
   })
 
   test('a true clash shows both values and asks', async () => {
-    const other = await open.secondPage()
+    const other = await open.elsewhere()
+    await signIn(other.page, practice.url)
     await other.page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
     await other.page.bringToFront()
     await fill(other.page, 'bigToeExtension', '51', '52')

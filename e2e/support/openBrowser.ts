@@ -33,7 +33,10 @@ export async function openBrowser(): Promise<OpenBrowser> {
 export type WatchedPage = { page: Page; requested: string[]; complaints: string[] }
 
 /** A page that remembers what it asked for and what it complained about. */
-export async function openPage(browser: Browser, size = { width: 1280, height: 800 }): Promise<WatchedPage> {
+export async function openPage(
+  browser: Pick<Browser, 'newPage'>,
+  size = { width: 1280, height: 800 },
+): Promise<WatchedPage> {
   const page = await browser.newPage()
   await page.setViewport(size)
   page.setDefaultTimeout(15_000)
@@ -45,6 +48,26 @@ export async function openPage(browser: Browser, size = { width: 1280, height: 8
     if (message.type() === 'error' && !message.text().includes('status of 4')) complaints.push(message.text())
   })
   return { page, requested, complaints }
+}
+
+/** Counts what arrives over the wire, packed as it was sent; what comes from the browser's own store is nothing. */
+export async function countBytes(page: Page): Promise<{ take: () => { kb: number; files: number } }> {
+  const session = await page.createCDPSession()
+  await session.send('Network.enable')
+  let bytes = 0
+  let files = 0
+  session.on('Network.loadingFinished', ({ encodedDataLength }) => {
+    bytes += encodedDataLength
+    if (encodedDataLength > 0) files++
+  })
+  return {
+    take: () => {
+      const taken = { kb: bytes / 1000, files }
+      bytes = 0
+      files = 0
+      return taken
+    },
+  }
 }
 
 /** Opens a room and waits until its heading stands there. */

@@ -7,7 +7,8 @@ export type OpenPractice = {
   watched: WatchedPage
   page: Page
   /** another page of the same browser, signed in as the first */
-  secondPage: () => Promise<WatchedPage>
+  /** a page of another browser: it shares neither sign-in nor anything kept with the first */
+  elsewhere: () => Promise<WatchedPage>
   close: () => Promise<void>
 }
 export const openingMs = 120_000
@@ -20,7 +21,7 @@ export async function openPractice(): Promise<OpenPractice> {
     practice,
     watched,
     page: watched.page,
-    secondPage: () => openPage(open.browser),
+    elsewhere: async () => openPage(await open.browser.createBrowserContext()),
     close: async () => {
       await open.close()
       await practice.stop()

@@ -25,8 +25,15 @@ export async function startPractice(): Promise<Practice> {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const child = spawn(
-    join(root, 'node_modules', '.bin', 'tsx'),
-    [join(root, 'demo', 'cli.ts'), 'demo', '--db', join(folder, 'demo.db'), '--port', String(port)],
+    process.execPath,
+    [
+      join(root, 'server', 'dist', 'cli.mjs'),
+      'demo',
+      '--db',
+      join(folder, 'demo.db'),
+      '--port',
+      String(port),
+    ],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
       detached: true,

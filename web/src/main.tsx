@@ -1,10 +1,9 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import '@fontsource-variable/bricolage-grotesque/wght.css'
-import '@mantine/core/styles.css'
-import '@mantine/notifications/styles.css'
+import './app/layers.css'
+import './app/firstStyles'
 import './app/base.css'
 import { MantineProvider } from '@mantine/core'
-import { Notifications } from '@mantine/notifications'
 import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router/dom'
@@ -17,7 +16,6 @@ if (root)
   createRoot(root).render(
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <Provider store={createStore()}>
-        <Notifications position="bottom-left" />
         <RouterProvider router={router} />
       </Provider>
     </MantineProvider>,

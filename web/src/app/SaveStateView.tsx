@@ -1,6 +1,6 @@
 import { ActionIcon, Tooltip, UnstyledButton } from '@mantine/core'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import type { SaveState } from '../outbox/outboxMachine'
 import {
   redone,
@@ -11,9 +11,10 @@ import {
   undone,
   type OutboxView,
 } from '../outbox/visitSlice'
+import { lazyPart } from './lazyPart'
 import { useAppDispatch, useAppSelector } from './store'
 
-const OutboxPanel = lazy(() => import('./OutboxPanel').then((m) => ({ default: m.OutboxPanel })))
+const OutboxPanel = lazyPart(async () => (await import('./OutboxPanel')).OutboxPanel)
 
 const help: Record<SaveState, string> = {
   saved: 'Everything is stored.',

@@ -1,28 +1,30 @@
-import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core'
+import { ActionIcon, useMantineColorScheme } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSearch, IconSun, IconUser } from '@tabler/icons-react'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { Account } from '@sturvo/schema'
-import { useSessionQuery, useSignOutMutation } from './api'
+import { selectOutbox, selectVisit } from '../outbox/visitSlice'
+import { Wordmark } from '../parts/Wordmark'
+import { useSessionQuery } from './api'
 import { statusOf } from './failureText'
-import { SaveStateView } from './SaveStateView'
+import { lazyPart } from './lazyPart'
 import classes from './Shell.module.css'
-import { outbox } from '../outbox/outbox'
-import { selectOutbox } from '../outbox/visitSlice'
 import { useAppSelector } from './store'
 import { useVisitTitle } from './useVisitTitle'
-import { Wordmark } from '../parts/Wordmark'
 
-const SignInOver = lazy(() => import('./SignInOver').then((m) => ({ default: m.SignInOver })))
-const FindAnything = lazy(() => import('./FindAnything').then((m) => ({ default: m.FindAnything })))
+const FindAnything = lazyPart(async () => (await import('./FindAnything')).FindAnything)
+const SignInOver = lazyPart(async () => (await import('./SignInOver')).SignInOver)
+const SaveStateView = lazyPart(async () => (await import('./SaveStateView')).SaveStateView)
+const AccountMenu = lazyPart(async () => (await import('./AccountMenu')).AccountMenu)
+const Notifications = lazyPart(async () => (await import('@mantine/notifications')).Notifications)
 
 /** The bar at the top and the room below it; signed out leads to sign-in and back. */
 export function Shell() {
   const session = useSessionQuery()
   const navigate = useNavigate()
   const { pathname } = useLocation()
-  const { isSignedOut } = useAppSelector(selectOutbox)
+  const { isSignedOut, save, ofOthers } = useAppSelector(selectOutbox)
   // who was here before: then signing in lies over the page instead of taking its place
   const [account, setAccount] = useState<Account>()
   if (session.data && session.data.account.id !== account?.id) setAccount(session.data.account)
@@ -31,6 +33,10 @@ export function Shell() {
     if (isStranger) void navigate('/signin', { replace: true, state: { from: pathname } })
   }, [isStranger, navigate, pathname])
   const title = useVisitTitle()
+  const { visitId } = useAppSelector(selectVisit)
+  const hasState = visitId !== undefined || save !== 'saved' || ofOthers.length > 0
+  // messages have somewhere to appear in every room that may have some
+  const hasMessages = pathname !== '/'
   // once there, it listens to Ctrl K itself
   const [isFinding, setFinding] = useState(false)
   useHotkeys(isFinding ? [] : [['mod+K', () => setFinding(true)]], [])
@@ -54,15 +60,24 @@ export function Shell() {
           <NavLink to="/practice">Practice</NavLink>
         </nav>
         <p className={classes.title}>{title}</p>
-        <SaveStateView />
-        <Tooltip label="Find a person, a step or a room (Ctrl K)">
-          <ActionIcon variant="subtle" color="gray" size="lg" aria-label="Find anything" onClick={find}>
-            <IconSearch size={18} />
-          </ActionIcon>
-        </Tooltip>
+        {hasState && (
+          <Suspense fallback={null}>
+            <SaveStateView />
+          </Suspense>
+        )}
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="lg"
+          title="Find a person, a step or a room (Ctrl K)"
+          aria-label="Find anything"
+          onClick={find}
+        >
+          <IconSearch size={18} />
+        </ActionIcon>
         <LightSwitch />
         {session.data && (
-          <AccountMenu name={session.data.account.name} practice={session.data.practiceName} />
+          <AccountButton name={session.data.account.name} practice={session.data.practiceName} />
         )}
       </header>
       <main id="room" className={classes.room} tabIndex={-1}>
@@ -71,6 +86,11 @@ export function Shell() {
       {account && isSignedOut && (
         <Suspense fallback={null}>
           <SignInOver email={account.email} onSignedIn={() => void session.refetch()} />
+        </Suspense>
+      )}
+      {hasMessages && (
+        <Suspense fallback={null}>
+          <Notifications position="bottom-left" />
         </Suspense>
       )}
       {session.data && isFinding && (
@@ -89,56 +109,39 @@ function LightSwitch() {
     (colorScheme === 'auto' && window.matchMedia('(prefers-color-scheme: dark)').matches)
   const other = isDark ? 'light' : 'dark'
   return (
-    <Tooltip label={`Switch to ${other}`}>
-      <ActionIcon
-        variant="subtle"
-        color="gray"
-        size="lg"
-        aria-label={`Switch to ${other}`}
-        onClick={() => setColorScheme(other)}
-      >
-        {isDark ? <IconSun size={18} /> : <IconMoon size={18} />}
-      </ActionIcon>
-    </Tooltip>
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      size="lg"
+      title={`Switch to ${other}`}
+      aria-label={`Switch to ${other}`}
+      onClick={() => setColorScheme(other)}
+    >
+      {isDark ? <IconSun size={18} /> : <IconMoon size={18} />}
+    </ActionIcon>
   )
 }
 
-function AccountMenu({ name, practice }: { name: string; practice: string }) {
-  const [signOut] = useSignOutMutation()
-  const leave = async () => {
-    outbox.driver.flush()
-    try {
-      await signOut().unwrap()
-    } catch (failure) {
-      // a session that is over already is over; anything else has not ended it
-      if (statusOf(failure) !== 401) {
-        const { notifications } = await import('@mantine/notifications')
-        notifications.show({
-          color: 'oxide',
-          title: 'You are still signed in',
-          message:
-            'Sturvo cannot be reached, so nobody could be signed out. Try again before you leave this screen.',
-          autoClose: false,
-        })
-        return
-      }
-    }
-    // a whole new page: nothing of this account stays in its memory
-    window.location.assign('/signin')
-  }
+/** The menu itself comes when it is first asked for. */
+function AccountButton({ name, practice }: { name: string; practice: string }) {
+  const [isAsked, setAsked] = useState(false)
+  const button = (
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      size="lg"
+      title={name}
+      aria-label={`Account of ${name}`}
+      aria-haspopup="menu"
+      onClick={() => setAsked(true)}
+    >
+      <IconUser size={18} />
+    </ActionIcon>
+  )
+  if (!isAsked) return button
   return (
-    <Menu position="bottom-end" withinPortal>
-      <Menu.Target>
-        <ActionIcon variant="subtle" color="gray" size="lg" aria-label={`Account of ${name}`}>
-          <IconUser size={18} />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Label>
-          {name}, {practice}
-        </Menu.Label>
-        <Menu.Item onClick={() => void leave()}>Sign out</Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
+    <Suspense fallback={button}>
+      <AccountMenu name={name} practice={practice} />
+    </Suspense>
   )
 }

@@ -1,6 +1,7 @@
 import { Modal } from '@mantine/core'
 import { selectOutbox } from '../outbox/visitSlice'
-import { DemoDoor, SignInForm } from '../parts/SignInForm'
+import { DemoDoor } from '../parts/DemoDoor'
+import { SignInForm } from '../parts/SignInForm'
 import { useFrontDoorQuery } from './api'
 import { useAppSelector } from './store'
 

@@ -67,6 +67,7 @@ export const api = createApi({
       invalidatesTags: ['session'],
     }),
     signOut: build.mutation<null, void>({ query: () => ({ url: 'session', method: 'DELETE' }) }),
+    signOutEverywhere: build.mutation<null, void>({ query: () => ({ url: 'sessions', method: 'DELETE' }) }),
     today: build.query<Today, void>({
       query: () => 'today',
       transformResponse: (raw) => todaySchema.parse(raw),
@@ -154,6 +155,7 @@ export const {
   useSignInToDemoMutation,
   useCreateOwnerMutation,
   useSignOutMutation,
+  useSignOutEverywhereMutation,
   usePeopleQuery,
   useTodayQuery,
   useFoundQuery,

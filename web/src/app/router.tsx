@@ -2,15 +2,20 @@ import { createBrowserRouter, Navigate } from 'react-router'
 import { BrokenPage } from './BrokenPage'
 import { Shell } from './Shell'
 
-/** Each room comes with its own script, when it is opened. */
-const room = (load: () => Promise<{ default: React.ComponentType }>) => async () => ({
+/** Each room comes with its own script, when it is opened, and with all styles. */
+const room = (load: () => Promise<{ default: React.ComponentType }>) => async () => {
+  const [{ default: Component }] = await Promise.all([load(), import('./allStyles')])
+  return { Component }
+}
+/** The first rooms anybody sees get by with the first styles. */
+const firstRoom = (load: () => Promise<{ default: React.ComponentType }>) => async () => ({
   Component: (await load()).default,
 })
 
 export const router = createBrowserRouter([
   {
     path: '/signin',
-    lazy: room(() => import('../rooms/signin/SignInRoom')),
+    lazy: firstRoom(() => import('../rooms/signin/SignInRoom')),
     ErrorBoundary: BrokenPage,
     HydrateFallback: () => null,
   },
@@ -20,7 +25,7 @@ export const router = createBrowserRouter([
     ErrorBoundary: BrokenPage,
     HydrateFallback: () => null,
     children: [
-      { index: true, lazy: room(() => import('../rooms/today/TodayRoom')) },
+      { index: true, lazy: firstRoom(() => import('../rooms/today/TodayRoom')) },
       { path: 'people', lazy: room(() => import('../rooms/people/PeopleRoom')) },
       { path: 'visit/:visitId/:step?', lazy: room(() => import('../rooms/visit/VisitRoom')) },
       { path: 'practice/errors', lazy: room(() => import('../rooms/errors/ErrorsRoom')) },
