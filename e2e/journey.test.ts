@@ -280,7 +280,7 @@ describe('when something goes wrong', () => {
   test('a true clash shows both values and asks', async () => {
     const other = await open.elsewhere()
     await signIn(other.page, practice.url)
-    await other.page.goto(`${visit()}/move`, { waitUntil: 'networkidle0' })
+    await openRoom(other.page, `${visit()}/move`)
     await other.page.bringToFront()
     await fill(other.page, 'bigToeExtension', '51', '52')
     await saved(other.page)
@@ -290,11 +290,12 @@ describe('when something goes wrong', () => {
     const asked = await textOf(page, '[role="dialog"]')
     expect(asked).toContain('Big-toe bend, left')
     expect(asked).toMatch(/61.*51|6.*51/)
-    await clickText(page, 'Take theirs')
+    await page.waitForSelector('::-p-text(Big-toe bend, right)')
+    await clickText(page, 'Take all of theirs')
     await saved(page)
     expect(await page.$eval(cell('bigToeExtension', 'left'), (e) => (e as HTMLInputElement).value)).toBe('51')
     await other.page.close()
-  })
+  }, 60_000)
 
   test('a file that is no picture gets one sentence, and the print stays', async () => {
     await openRoom(page, `${visit()}/look`)

@@ -1,3 +1,4 @@
+import { MeasureError } from '../problem'
 import type { Point } from '../geometry'
 import { type BitMask } from '../image'
 import { medialSignImage, type Side } from '../side'
@@ -20,6 +21,8 @@ export function footRaster(
   const startYMm = (box.minY - 1) * mmPerPx
   const columns = Math.ceil(box.maxX - box.minX) + 4
   const rows = Math.ceil(box.maxY - box.minY) + 3
+  // a square has no long axis, and its frame no end
+  if (!Number.isSafeInteger(columns * rows)) throw new MeasureError({ code: 'notAFoot', path: 'image' })
   const cells = new Uint8Array(columns * rows)
   let rearmost = rows
   // the frame is a turn and a shift: one step along a row is always the same step on the picture

@@ -174,6 +174,16 @@ describe('pictures that cannot be measured are named', () => {
   test('no pixel', () => expect(problemOf(flat(0, 0, 200), 0.3)).toBe('emptyImage'))
   test('a blank sheet', () => expect(problemOf(flat(400, 800, 230), 0.3)).toBe('blankSheet'))
   test('a black sheet', () => expect(problemOf(flat(400, 800, 3), 0.3)).toBe('blankSheet'))
+  test.each([
+    [300, 800],
+    [420, 700],
+    [500, 500],
+    [600, 300],
+  ])('a solid box of %i × %i pixels is no foot', (wide, high) => {
+    const sheet = flat(900, 1200, 230)
+    for (let y = 200; y < 200 + high; y++) sheet.data.fill(20, y * 900 + 200, y * 900 + 200 + wide)
+    expect(problemOf(sheet, 0.3)).toBe('notAFoot')
+  })
   test('no scale', () => expect(problemOf(image, NaN)).toBe('scaleMissing'))
   test.each([0, -0.3, Infinity, 40])('a scale of %p', (scale) =>
     expect(problemOf(image, scale)).toBe('scaleImpossible'),

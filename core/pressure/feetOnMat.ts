@@ -41,6 +41,9 @@ export type FootOnMat = {
   toMat: (pFootMm: Point) => Point
 }
 
+/** between two steps, mm: more than between toes and ball, less than between the feet of a short step */
+const stepGapMm = 60
+const mostSteps = 24
 const finer = 4 // mask pixels a cell and direction; finer would only draw the interpolation
 
 /**
@@ -57,24 +60,63 @@ export function feetOnMat(
   const picture = pictureOf(contact, meta)
   const mask = contactMask(picture, meta, references)
   const mmPerPx = meta.pitchMm / finer
-  const found = separatePrints(mask, mmPerPx, references)
+  const isWalk = meta.task === 'walk'
+  const found = isWalk ? stepPrints(mask, mmPerPx, references) : separatePrints(mask, mmPerPx, references)
   const prints =
-    found.length === 1 && meta.side === 'both' ? parted(found[0]!, picture, meta, references) : found
+    found.length === 1 && meta.side === 'both' && !isWalk
+      ? parted(found[0]!, picture, meta, references)
+      : found
   const sideOf = (i: number): Side | undefined =>
     meta.side !== 'both'
       ? meta.side
-      : prints.length === 2 && meta.task !== 'walk'
+      : prints.length === 2 && !isWalk
         ? i === 0
           ? 'left'
           : 'right'
         : undefined
-  return prints.slice(0, meta.side === 'both' ? 2 : 1).flatMap((print, i) => {
+  // a long mat carries several steps before nobody is on it
+  const most = isWalk ? mostSteps : meta.side === 'both' ? 2 : 1
+  return prints.slice(0, most).flatMap((print, i) => {
     const foot = outcomeOf(() => footOf(print, picture, meta, references, sideOf(i), given))
     // beside a whole foot, half a second one at the mat's edge is no reason to give up the first
     if (foot.ok) return [foot.value]
     if (prints.length === 1) throw new MeasureError(foot.problem)
     return []
   })
+}
+
+/**
+ * The prints of a walk, first step first: while one foot comes down before the other leaves, several lie in one stretch
+ * of contact, one behind the other. Told apart first along the way, then side by side.
+ */
+function stepPrints(mask: BitMask, mmPerPx: number, references: References): PrintMask[] {
+  const isEmpty = (y: number) => {
+    for (let w = 0; w < mask.wordsPerRow; w++) if (mask.words[y * mask.wordsPerRow + w] !== 0) return false
+    return true
+  }
+  const prints: PrintMask[] = []
+  // rows run from the toes down, so the first step lies at the end
+  let [top, bottom] = [-1, -1]
+  const take = () => {
+    if (top < 0) return
+    const words = mask.words.slice()
+    words.fill(0, 0, top * mask.wordsPerRow)
+    words.fill(0, (bottom + 1) * mask.wordsPerRow)
+    const outcome = outcomeOf(() => separatePrints({ ...mask, words }, mmPerPx, references))
+    if (outcome.ok) prints.unshift(...outcome.value)
+  }
+  for (let y = 0; y < mask.heightPx; y++) {
+    if (isEmpty(y)) continue
+    if (top >= 0 && (y - bottom) * mmPerPx > stepGapMm) {
+      take()
+      top = -1
+    }
+    if (top < 0) top = y
+    bottom = y
+  }
+  take()
+  if (prints.length === 0) throw new MeasureError({ code: 'noContact', path: 'image' })
+  return prints
 }
 
 /** Mean pressure where somebody stands, peak pressure where a foot rolls over. */

@@ -12,6 +12,7 @@ export type Problem =
   | { code: 'scaleMissing'; path: string }
   | { code: 'scaleImpossible'; path: string; mmPerPx: number; low: number; high: number }
   | { code: 'noContact'; path: string }
+  | { code: 'notAFoot'; path: string }
   | { code: 'blankSheet'; path: string; contrast: number }
   | { code: 'tooManyPrints'; path: string; found: number; expected: number }
   | { code: 'axisTooShort'; path: string; lengthMm: number; neededMm: number }

@@ -48,6 +48,8 @@ export const problemText: { [C in Problem['code']]: (p: Extract<Problem, { code:
     `A scale of ${one(p.mmPerPx)} mm a pixel cannot be: it lies between ${p.low} and ${p.high}. Nothing was changed: check the scale.`,
   noContact: () =>
     'No footprint was found on this picture. The picture is kept: move the threshold or choose another.',
+  notAFoot: () =>
+    'What was found is as wide at the heel as at the ball: no foot leaves that. The picture is kept: choose another, or wipe away what is no print.',
   blankSheet: () =>
     'The sheet is blank: nothing on it stands out from the paper. The picture is kept: ink more or choose another.',
   tooManyPrints: (p) =>

@@ -21,7 +21,9 @@ export function OutboxPanel({ onClosed }: { onClosed: () => void }) {
         <p>
           {waiting - troubled.length} {waiting - troubled.length === 1 ? 'entry waits' : 'entries wait'} to be
           sent.{' '}
-          {save === 'memoryOnly' ? 'Leave this page open until they are.' : 'They are kept in this browser.'}
+          {save === 'memoryOnly'
+            ? 'Leave this page open until all is sent.'
+            : 'Nothing of it is lost: it is kept in this browser.'}
         </p>
       )}
       {refused.length > 0 && (

@@ -1,6 +1,6 @@
 import { ActionIcon, Tooltip, UnstyledButton } from '@mantine/core'
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react'
-import { Suspense, useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { SaveState } from '../outbox/outboxMachine'
 import {
   redone,
@@ -11,10 +11,8 @@ import {
   undone,
   type OutboxView,
 } from '../outbox/visitSlice'
-import { lazyPart } from './lazyPart'
+import { OutboxPanel } from './OutboxPanel'
 import { useAppDispatch, useAppSelector } from './store'
-
-const OutboxPanel = lazyPart(async () => (await import('./OutboxPanel')).OutboxPanel)
 
 const help: Record<SaveState, string> = {
   saved: 'Everything is stored.',
@@ -53,6 +51,10 @@ export function SaveStateView() {
   const { visitId } = useAppSelector(selectVisit)
   const view = useAppSelector(selectOutbox)
   const [isOpen, setOpen] = useState(false)
+  useEffect(() => {
+    // what is needed when the server is away has to be here before that
+    void import('./SignInOver').catch(() => undefined)
+  }, [])
   const isQuiet = view.save === 'saved' && view.ofOthers.length === 0
   if (!visitId && isQuiet) return null
   const isCalm = view.save === 'saved'
@@ -76,11 +78,7 @@ export function SaveStateView() {
           {view.ofOthers.length > 0 && <span data-others> · {view.ofOthers.length} of others</span>}
         </UnstyledButton>
       </Tooltip>
-      {isOpen && (
-        <Suspense fallback={null}>
-          <OutboxPanel onClosed={() => setOpen(false)} />
-        </Suspense>
-      )}
+      {isOpen && <OutboxPanel onClosed={() => setOpen(false)} />}
     </>
   )
 }

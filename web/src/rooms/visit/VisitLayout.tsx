@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { Suspense, useEffect, useState, type ComponentType } from 'react'
 import { useNavigate } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
 import { bySide } from '@sturvo/core/side'
@@ -21,15 +21,19 @@ import { KeysHelp } from './KeysHelp'
 import { UnreadableFields } from './UnreadableFields'
 import { usePrintHandles } from './print/usePrintHandles'
 import { ReadingPanel } from './ReadingPanel'
-import { GradeStep } from './steps/GradeStep'
-import { HandoverStep } from './steps/HandoverStep'
-import { LoadStep } from './steps/LoadStep'
 import { LookStep } from './steps/LookStep'
-import { MoveStep } from './steps/MoveStep'
-import { PlanStep } from './steps/PlanStep'
 import { selectPage } from './shoes/shoesSlice'
-import { ShoesDrawing, ShoesStep } from './steps/ShoesStep'
 import { StoryStep } from './steps/StoryStep'
+import {
+  GradeStep,
+  HandoverStep,
+  LoadStep,
+  loadOtherSteps,
+  MoveStep,
+  PlanStep,
+  ShoesDrawing,
+  ShoesStep,
+} from './steps/otherSteps'
 import { PainMap } from './story/PainMap'
 import { layersOfStep, stepName } from './stepText'
 import { Trail } from './Trail'
@@ -37,7 +41,7 @@ import { useVisitKeys } from './useVisitKeys'
 import { useOpenVisit } from './visitContext'
 import classes from './VisitLayout.module.css'
 
-const stepViews: Record<Step, () => React.JSX.Element> = {
+const stepViews: Record<Step, ComponentType> = {
   story: StoryStep,
   look: LookStep,
   load: LoadStep,
@@ -57,6 +61,7 @@ export function VisitLayout({ step }: { step: Step }) {
   useEffect(() => {
     dispatch(layersChosen(layersOfStep[step]))
   }, [dispatch, step])
+  useEffect(loadOtherSteps, [])
   const [isClientShown, setClientShown] = useState(false)
   const page = useAppSelector(selectPage)
   useVisitKeys({
@@ -80,7 +85,9 @@ export function VisitLayout({ step }: { step: Step }) {
               <PainMap />
             ) : step === 'shoes' ? (
               <PartBoundary name="shelf">
-                <ShoesDrawing />
+                <Suspense fallback={null}>
+                  <ShoesDrawing />
+                </Suspense>
               </PartBoundary>
             ) : (
               <VisitMat step={step} onClientShown={() => setClientShown(true)} />
@@ -89,7 +96,9 @@ export function VisitLayout({ step }: { step: Step }) {
         )}
         <section className={classes.rows} aria-label={stepName[step]} key={step}>
           <PartBoundary name={stepName[step]}>
-            <StepView />
+            <Suspense fallback={<p className={classes.opening}>Opening …</p>}>
+              <StepView />
+            </Suspense>
           </PartBoundary>
         </section>
         <ReadingPanel step={step} next={next} />

@@ -1,0 +1,33 @@
+import { lazyPart } from '../../../app/lazyPart'
+
+const loads = {
+  load: async () => (await import('./LoadStep')).LoadStep,
+  move: async () => (await import('./MoveStep')).MoveStep,
+  grade: async () => (await import('./GradeStep')).GradeStep,
+  shoes: async () => (await import('./ShoesStep')).ShoesStep,
+  drawing: async () => (await import('./ShoesStep')).ShoesDrawing,
+  plan: async () => (await import('./PlanStep')).PlanStep,
+  handover: async () => (await import('./HandoverStep')).HandoverStep,
+}
+const soonMs = 2500
+
+/** The steps after the first two: a visit opens without waiting for them. */
+export const LoadStep = lazyPart(loads.load)
+export const MoveStep = lazyPart(loads.move)
+export const GradeStep = lazyPart(loads.grade)
+export const ShoesStep = lazyPart(loads.shoes)
+export const ShoesDrawing = lazyPart(loads.drawing)
+export const PlanStep = lazyPart(loads.plan)
+export const HandoverStep = lazyPart(loads.handover)
+
+/**
+ * Fetches them all a little later: a tablet that is away from its server for an hour goes through the whole visit.
+ * @returns calls it off
+ */
+export function loadOtherSteps(): () => void {
+  const timer = setTimeout(() => {
+    // what cannot come now comes when it is opened
+    for (const load of Object.values(loads)) void load().catch(() => undefined)
+  }, soonMs)
+  return () => clearTimeout(timer)
+}
