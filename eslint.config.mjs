@@ -21,6 +21,7 @@ const zones = [
 export default tseslint.config(
   {
     ignores: [
+      '.sturvo/**',
       '**/dist/**',
       'node_modules/**',
       'coverage/**',
@@ -59,7 +60,7 @@ export default tseslint.config(
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['.sturvo/**', '**/*.test.ts'],
     rules: {
       'no-restricted-globals': [
         'error',

@@ -159,7 +159,7 @@ async function patiently<T>(client: Client, open: () => Promise<T>): Promise<T> 
     } catch (error) {
       if (!/BUSY|LOCKED/.test(errorCode(error)) || performance.now() > until) throw error
       await new Promise((resolve) => setTimeout(resolve, busyStepMs))
-      await client.reconnect()
+      await Promise.resolve(client.reconnect())
       await makeDurable(client)
     }
   }

@@ -40,7 +40,7 @@ export function errorCode(error: unknown): string {
 /** What a failing open or first query says about the file. */
 export function fileFaultOf(error: unknown, file: string): FileFault | undefined {
   if (error instanceof FileFault) return error
-  const message = String((error as { message?: unknown } | undefined)?.message ?? '')
+  const message = messageOf(error)
   // the client gives no code where it cannot open a file at all
   if (message.includes('Unable to open connection')) return new FileFault('cannotWrite', file)
   const code = errorCode(error)
@@ -50,4 +50,9 @@ export function fileFaultOf(error: unknown, file: string): FileFault | undefined
   if (/READONLY|CANTOPEN|EACCES|EROFS|EPERM|ENOENT|ENOTDIR|ConnectionFailed|SQLITE_PERM/i.test(code))
     return new FileFault('cannotWrite', file)
   return undefined
+}
+
+function messageOf(error: unknown): string {
+  const { message } = (error ?? {}) as { message?: unknown }
+  return typeof message === 'string' ? message : ''
 }

@@ -35,8 +35,8 @@ export async function inspectFile(
   file: string,
   migrationsFolder: string,
 ): Promise<FileState> {
-  const tables = (await client.execute("SELECT name FROM sqlite_master WHERE type = 'table'")).rows.map((r) =>
-    String(r.name),
+  const tables = (await client.execute("SELECT name FROM sqlite_master WHERE type = 'table'")).rows.map(
+    (r) => r.name as string,
   )
   const id = await pragma(client, 'application_id')
   const isOurs = id === applicationId
@@ -48,7 +48,7 @@ export async function inspectFile(
   if ((await pragma(client, 'user_version')) > schemaNumber(migrationsFolder))
     throw new FileFault('newerVersion', file)
   const check = await client.execute('PRAGMA quick_check(1)')
-  if (String(check.rows[0]?.quick_check ?? 'ok') !== 'ok') throw new FileFault('damaged', file)
+  if ((check.rows[0]?.quick_check ?? 'ok') !== 'ok') throw new FileFault('damaged', file)
   if (!tables.includes('__drizzle_migrations')) return 'older'
   const last = await client.execute('SELECT max(created_at) AS at FROM __drizzle_migrations')
   const migrations = readMigrationFiles({ migrationsFolder })

@@ -131,7 +131,8 @@ function assertBorn(birthYear: number | null | undefined): void {
 function markerOf(after: unknown): { name: string; id: string } | undefined {
   if (after === undefined || after === '') return undefined
   try {
-    const [name, id] = JSON.parse(Buffer.from(String(after), 'base64url').toString()) as [unknown, unknown]
+    if (typeof after !== 'string') throw new SyntaxError('no text')
+    const [name, id] = JSON.parse(Buffer.from(after, 'base64url').toString()) as [unknown, unknown]
     if (typeof name === 'string' && typeof id === 'string') return { name, id }
   } catch {
     // falls through to the one answer for a broken marker

@@ -123,5 +123,5 @@ export async function queryPlan(file: string, query: string): Promise<string> {
   const client = createClient({ url: pathToFileURL(file).href })
   const { rows } = await client.execute(`explain query plan ${query}`)
   client.close()
-  return rows.map((row) => String(row.detail)).join('\n')
+  return rows.map((row) => row.detail as string).join('\n')
 }

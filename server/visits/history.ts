@@ -44,7 +44,7 @@ async function measuredValues(db: Db, visitId: string) {
     .limit(mostEntries)
   return rows.map(({ row, by }) => ({
     path: `measure.${row.measure}.${row.side}.${row.trial}`,
-    value: (row.value ?? row.word) as unknown,
+    value: row.value ?? row.word,
     version: row.version,
     by: by ?? '',
     at: row.created,

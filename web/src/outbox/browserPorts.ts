@@ -1,15 +1,15 @@
 import { sessionSchema } from '@sturvo/schema'
 import { rememberCsrf } from '../app/csrf'
 import { editStore } from './editStore'
-import type { OutboxDriver, OutboxPorts } from './outboxDriver'
+import type { OutboxPorts, TabWord } from './outboxDriver'
 import { sendChanges } from './sendChanges'
 
 const channelName = 'sturvo-outbox'
 
 /** The browser as the outbox sees it: its store, its network, its other tabs. */
-export function browserPorts(heard: OutboxDriver['heard']): OutboxPorts {
+export function browserPorts(heard: (event: TabWord) => void): OutboxPorts {
   const channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(channelName)
-  channel?.addEventListener('message', ({ data }: MessageEvent<Parameters<typeof heard>[0]>) => heard(data))
+  channel?.addEventListener('message', ({ data }: MessageEvent<TabWord>) => heard(data))
   // what cannot be read is no event of ours
   channel?.addEventListener('messageerror', () => undefined)
   return {

@@ -1,4 +1,4 @@
-import { openDB, type IDBPDatabase } from 'idb'
+import { openDB, type IDBPDatabase, type IDBPTransaction } from 'idb'
 import { newId } from '../app/newId'
 import { isLater, type KeptEdit } from './edit'
 import type { OutboxPorts } from './outboxDriver'
@@ -11,26 +11,9 @@ let opened: Promise<IDBPDatabase> | undefined
 
 function database(): Promise<IDBPDatabase> {
   opened ??= openDB('sturvo', 2, {
-    upgrade: async (db, oldVersion, _newVersion, transaction) => {
-      const fields = db.createObjectStore('fields', { keyPath: ['by', 'visitId', 'path'] })
-      if (oldVersion !== 1) return
-      const records = (await transaction.objectStore('edits').getAll()) as {
-        visitId: string
-        pending: Record<string, unknown>
-      }[]
-      for (const { visitId, pending } of records)
-        for (const [path, value] of Object.entries(pending))
-          await fields.put({
-            id: newId(),
-            visitId,
-            path,
-            value,
-            base: 0,
-            by: unknownAuthor,
-            at: 0,
-            replaces: [],
-          } satisfies KeptEdit)
-      db.deleteObjectStore('edits')
+    upgrade: (db, oldVersion, _newVersion, transaction) => {
+      db.createObjectStore('fields', { keyPath: ['by', 'visitId', 'path'] })
+      if (oldVersion === 1) void moveOldEdits(db, transaction)
     },
     // another page with newer code wants the store: this one lets go of it
     blocking: (_current, _wanted, event) => (event.target as IDBDatabase).close(),
@@ -42,6 +25,29 @@ function database(): Promise<IDBPDatabase> {
     throw error
   })
   return opened
+}
+
+type Upgrade = IDBPTransaction<unknown, string[], 'versionchange'>
+
+/** Before, one record held all edits of a visit. */
+async function moveOldEdits(db: IDBPDatabase, transaction: Upgrade): Promise<void> {
+  const records = (await transaction.objectStore('edits').getAll()) as {
+    visitId: string
+    pending: Record<string, unknown>
+  }[]
+  for (const { visitId, pending } of records)
+    for (const [path, value] of Object.entries(pending))
+      await transaction.objectStore('fields').put({
+        id: newId(),
+        visitId,
+        path,
+        value,
+        base: 0,
+        by: unknownAuthor,
+        at: 0,
+        replaces: [],
+      } satisfies KeptEdit)
+  db.deleteObjectStore('edits')
 }
 
 /** Edits that no server has answered yet; they outlive a reload, a closed lid and a lost network. */

@@ -8,6 +8,9 @@ import {
   type OutboxState,
 } from './outboxMachine'
 
+/** What tabs say to each other. */
+export type TabWord = OutboxEvent | { type: 'flush' }
+
 /** What the box needs of a browser. */
 export type OutboxPorts = {
   /** the store that outlives the page; where it fails the box goes on in memory */
@@ -22,7 +25,7 @@ export type OutboxPorts = {
   /** a fresh token for the session there is; undefined where nobody is signed in */
   renew: () => Promise<{ accountId: string } | undefined>
   /** tells the other tabs; they tell theirs through `heard` */
-  tell: (event: OutboxEvent | { type: 'flush' }) => void
+  tell: (event: TabWord) => void
   /** calls back when this tab is the one that sends, and keeps it so until the page ends */
   lead: (begin: () => void) => void
   now: () => number
@@ -77,7 +80,7 @@ export class OutboxDriver {
   }
 
   /** Something happened in another tab. */
-  heard(event: OutboxEvent | { type: 'flush' }): void {
+  heard(event: TabWord): void {
     if (event.type === 'flush') return this.pump(true)
     this.apply(event, false)
     this.pump()

@@ -11,7 +11,7 @@ import { api } from '../app/api'
 import { newId } from '../app/newId'
 import { browserPorts } from './browserPorts'
 import { keyOf, type Edit, type EditKey } from './edit'
-import { OutboxDriver, type OutboxPorts } from './outboxDriver'
+import { OutboxDriver, type OutboxPorts, type TabWord } from './outboxDriver'
 import { editsOfOthers, saveState, type OutboxEvent, type OutboxState } from './outboxMachine'
 import {
   fieldsArrived,
@@ -39,7 +39,7 @@ export type Outbox = {
 
 /** Takes up what is typed in a visit, and tells the page what became of it. */
 export function createOutbox(
-  makePorts: (heard: OutboxDriver['heard']) => OutboxPorts = browserPorts,
+  makePorts: (heard: (event: TabWord) => void) => OutboxPorts = browserPorts,
 ): Outbox {
   const listener = createListenerMiddleware()
   let dispatch: Dispatch | undefined
