@@ -23,58 +23,58 @@ async function main(): Promise<void> {
   const database = await openDatabase(join(folder, 'practice.db'))
   const stamp = '2026-05-04T09:00:00.000Z'
   const stamps = { created: stamp, changed: stamp }
-  await database.db.insert(tables.account).values(
-    Array.from({ length: practitioners }, (_, i) => ({
-      id: `account${String(i).padStart(5, '0')}`,
-      name: `Practitioner ${i + 1}`,
-      email: `p${i}@tideway.example`,
-      role: 'practitioner' as const,
-      passwordHash: '',
-      failedSignIns: 0,
-      lockedUntil: null,
-      version: 1,
-      ...stamps,
-    })),
-  )
-  await database.db
-    .insert(tables.person)
-    .values({ ...madeUpNewPerson, kit: [], version: 1, deletedOn: null, ...stamps })
-  const chance = chanceFrom(7)
-  for (let v = 0; v < visits; v++)
-    await database.db.insert(tables.visit).values({
-      id: `visit${String(v).padStart(7, '0')}`,
-      personId: madeUpNewPerson.id,
-      startedOn: `2026-${String((v % 12) + 1).padStart(2, '0')}-04`,
-      coreVersion: '0',
-      version: 1,
-      ...stamps,
-    })
-  let rows: (typeof tables.measure.$inferInsert)[] = []
-  for (let i = 0; i < wanted; i += 2) {
-    const group = i / 2
-    const at = chance.between(20, 60)
-    for (const trial of [1, 2])
-      rows.push({
-        id: `m${String(i + trial).padStart(11, '0')}`,
-        visitId: `visit${String(group % visits).padStart(7, '0')}`,
-        measure: measures[Math.floor(group / visits) % measures.length]!,
-        side: group % 2 === 0 ? 'left' : 'right',
-        trial,
-        value: chance.normal(at, 1.4),
-        word: null,
-        unit: 'mm',
-        byAccount: `account${String(group % practitioners).padStart(5, '0')}`,
-        supersededBy: null,
+  await database.write(async (tx) => {
+    await tx.insert(tables.account).values(
+      Array.from({ length: practitioners }, (_, i) => ({
+        id: `account${String(i).padStart(5, '0')}`,
+        name: `Practitioner ${i + 1}`,
+        email: `p${i}@tideway.example`,
+        role: 'practitioner' as const,
+        passwordHash: '',
         version: 1,
-        created: `2026-${String((group % 12) + 1).padStart(2, '0')}-04T09:00:00.000Z`,
-        changed: stamp,
+        ...stamps,
+      })),
+    )
+    await tx
+      .insert(tables.person)
+      .values({ ...madeUpNewPerson, kit: [], version: 1, deletedOn: null, ...stamps })
+    const chance = chanceFrom(7)
+    for (let v = 0; v < visits; v++)
+      await tx.insert(tables.visit).values({
+        id: `visit${String(v).padStart(7, '0')}`,
+        personId: madeUpNewPerson.id,
+        startedOn: `2026-${String((v % 12) + 1).padStart(2, '0')}-04`,
+        coreVersion: '0',
+        version: 1,
+        ...stamps,
       })
-    if (rows.length >= 500) {
-      await database.db.insert(tables.measure).values(rows)
-      rows = []
+    let rows: (typeof tables.measure.$inferInsert)[] = []
+    for (let i = 0; i < wanted; i += 2) {
+      const group = i / 2
+      const at = chance.between(20, 60)
+      for (const trial of [1, 2])
+        rows.push({
+          id: `m${String(i + trial).padStart(11, '0')}`,
+          visitId: `visit${String(group % visits).padStart(7, '0')}`,
+          measure: measures[Math.floor(group / visits) % measures.length]!,
+          side: group % 2 === 0 ? 'left' : 'right',
+          trial,
+          value: chance.normal(at, 1.4),
+          word: null,
+          unit: 'mm',
+          byAccount: `account${String(group % practitioners).padStart(5, '0')}`,
+          supersededBy: null,
+          version: 1,
+          created: `2026-${String((group % 12) + 1).padStart(2, '0')}-04T09:00:00.000Z`,
+          changed: stamp,
+        })
+      if (rows.length >= 500) {
+        await tx.insert(tables.measure).values(rows)
+        rows = []
+      }
     }
-  }
-  if (rows.length > 0) await database.db.insert(tables.measure).values(rows)
+    if (rows.length > 0) await tx.insert(tables.measure).values(rows)
+  })
   const time = async (work: () => Promise<unknown>) => {
     for (let i = 0; i < 3; i++) await work()
     const times: number[] = []

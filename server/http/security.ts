@@ -46,7 +46,7 @@ function limit(most: number, keyOf: (request: Request) => string): RequestHandle
 
 /** How many requests a minute are answered; a test that floods on purpose raises them. */
 export type Limits = { signIn: number; anonymous: number; health: number; session: number }
-export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 6000 }
+export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 60_000 }
 
 const byAddress = (request: Request) => {
   const address = request.ip ?? ''

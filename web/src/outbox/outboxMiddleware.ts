@@ -56,8 +56,8 @@ export function createOutbox(
 
   start({
     matcher: isAnyOf(fieldsRecorded, undone, redone),
-    effect: (_action, { getState }) => {
-      const { visitId, version, lastChange } = getState().visit
+    effect: (_action, page) => {
+      const { visitId, version, lastChange } = page.getState().visit
       if (visitId === undefined) return
       const by = driver.state.me ?? ''
       for (const [path, value] of Object.entries(lastChange)) {
