@@ -44,6 +44,7 @@ module.exports = {
     base('server', {
       roots: ['<rootDir>/server', '<rootDir>/demo'],
       globalSetup: '<rootDir>/scripts/buildServerOnce.cjs',
+      setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs'],
     }),
     base('web', {
       testEnvironment: 'jsdom',

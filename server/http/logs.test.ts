@@ -1,6 +1,7 @@
 import { Writable } from 'node:stream'
 import pino from 'pino'
 import request from 'supertest'
+import type { Db } from '../data/database'
 import { anotherApp, startTestServer, testPassword } from '../testing/testServer'
 
 const secrets = {
@@ -67,19 +68,18 @@ test.each([
   async (_, code, status) => {
     const { server, write, log } = await watched((database) => {
       const real = database.write
-      const failing = ((job: Parameters<typeof real>[0]) =>
-        real(async (tx) => {
-          await job(tx)
-          // as the database library says it: with the query and all of its values
-          throw Object.assign(
-            new Error(`Failed query: insert … params: ${Object.values(secrets).join(',')}`),
-            {
-              cause: Object.assign(new Error('database or disk'), { code }),
-            },
-          )
-        })) as typeof real
-      failing.idle = real.idle
-      database.write = failing
+      database.write = Object.assign(
+        <T>(job: (tx: Db) => Promise<T>) =>
+          real(async (tx): Promise<T> => {
+            await job(tx)
+            // as the database library says it: with the query and all of its values
+            throw Object.assign(
+              new Error(`Failed query: insert … params: ${Object.values(secrets).join(',')}`),
+              { cause: Object.assign(new Error('database or disk'), { code }) },
+            )
+          }),
+        { idle: () => real.idle() },
+      )
     })
     const { name, email, phone, work } = secrets
     const answer = await write('post', '/api/people').send({ id: 'person000001', name, email, phone, work })

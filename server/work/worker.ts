@@ -3,7 +3,7 @@ import { Fault } from '../http/faults'
 import { jobs, type Jobs } from './jobs'
 
 // what is made here can wait for an answer to somebody; on this system a priority belongs to the thread that asks
-const lowPriority = 10
+const lowPriority = 3
 if (process.platform === 'linux') setPriority(0, lowPriority)
 
 /** What a thread answers: a Fault keeps its shape on the way back, and everything else thrown is a defect. */
