@@ -1,4 +1,5 @@
-import { and, asc, desc, gt, gte, isNull, lt, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, isNull, lt, notExists, or, sql } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/sqlite-core'
 import { steps } from '@sturvo/core/reading'
 import { dueSchema, type Due, type Today } from '@sturvo/schema'
 import type { Db } from '../data/database'
@@ -12,25 +13,16 @@ const mostShown = 100 // nobody acts on more in one day; how many there are in a
  * @param today YYYY-MM-DD
  */
 export async function todayAnswer(db: Db, today: string): Promise<Today> {
-  const latest = db.$with('latest').as(
-    db
-      .select({
-        personId: visit.personId,
-        id: visit.id,
-        startedOn: visit.startedOn,
-        stepsFilled: visit.stepsFilled,
-        stops: visit.stops,
-        place:
-          sql<number>`row_number() over (partition by ${visit.personId} order by ${visit.startedOn} desc, ${visit.id} desc)`.as(
-            'place',
-          ),
-      })
-      .from(visit),
-  )
+  const latest = alias(visit, 'latest')
+  const newer = alias(visit, 'newer')
   const level = sql<number>`case when ${latest.stops} > 0 then 0 when ${latest.id} is null or ${latest.stepsFilled} < ${steps.length} then 1 else 2 end`
   const since = new Date(Date.parse(today) - shownDays * 86_400_000).toISOString().slice(0, 10)
+  // a visit is the latest where none of the same person is newer: an index answers that for each person
+  const isNewer = or(
+    gt(newer.startedOn, latest.startedOn),
+    and(eq(newer.startedOn, latest.startedOn), gt(newer.id, latest.id)),
+  )
   const rows = await db
-    .with(latest)
     .select({
       personId: person.id,
       name: person.name,
@@ -42,7 +34,18 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
       total: sql<number>`count(*) over ()`,
     })
     .from(person)
-    .leftJoin(latest, sql`${latest.personId} = ${person.id} and ${latest.place} = 1`)
+    .leftJoin(
+      latest,
+      and(
+        eq(latest.personId, person.id),
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(newer)
+            .where(and(eq(newer.personId, latest.personId), isNewer)),
+        ),
+      ),
+    )
     .where(
       and(
         isNull(person.deletedOn),

@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { and, eq, lt, ne, or } from 'drizzle-orm'
+import { and, eq, lt, ne, or, sql } from 'drizzle-orm'
 import type { CookieOptions, Request, Response } from 'express'
 import type { Role } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
@@ -122,19 +122,37 @@ export async function sessionOfCookie(
   return id === undefined ? undefined : findSession(database, hashOf(id), now)
 }
 
-async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
-  const [row] = await database.db
-    .select()
+/** Asked with every request: its columns are few, and the query is built once for each practice. */
+const lookUps = new WeakMap<Database, ReturnType<typeof lookUpOf>>()
+
+function lookUpOf({ db }: Database) {
+  return db
+    .select({
+      accountId: account.id,
+      name: account.name,
+      email: account.email,
+      role: account.role,
+      csrf: session.csrf,
+      lastSeen: session.lastSeen,
+      created: session.created,
+    })
     .from(session)
     .innerJoin(account, eq(session.accountId, account.id))
-    .where(eq(session.idHash, idHash))
+    .where(eq(session.idHash, sql.placeholder('idHash')))
+    .prepare()
+}
+
+async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
+  let lookUp = lookUps.get(database)
+  if (!lookUp) lookUps.set(database, (lookUp = lookUpOf(database)))
+  const [row] = await lookUp.all({ idHash })
   if (!row) return undefined
-  const idle = now.getTime() - Date.parse(row.session.lastSeen)
-  if (idle > idleMs || now.getTime() - Date.parse(row.session.created) > longestMs) return undefined
+  const { lastSeen, created, ...who } = row
+  const idle = now.getTime() - Date.parse(lastSeen)
+  if (idle > idleMs || now.getTime() - Date.parse(created) > longestMs) return undefined
   if (idle > touchEveryMs)
     await database.write((tx) =>
       tx.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),
     )
-  const { id, name, email, role } = row.account
-  return { accountId: id, name, email, role, csrf: row.session.csrf, idHash }
+  return { ...who, idHash }
 }
