@@ -14,6 +14,8 @@ import {
 import { OutboxPanel } from './OutboxPanel'
 import { useAppDispatch, useAppSelector } from './store'
 
+const fetchedAfterMs = 2000
+
 const help: Record<SaveState, string> = {
   saved: 'Everything is stored.',
   saving: 'On its way.',
@@ -53,7 +55,8 @@ export function SaveStateView() {
   const [isOpen, setOpen] = useState(false)
   useEffect(() => {
     // what is needed when the server is away has to be here before that
-    void import('./SignInOver').catch(() => undefined)
+    const timer = setTimeout(() => void import('./SignInOver').catch(() => undefined), fetchedAfterMs)
+    return () => clearTimeout(timer)
   }, [])
   const isQuiet = view.save === 'saved' && view.ofOthers.length === 0
   if (!visitId && isQuiet) return null

@@ -19,6 +19,8 @@ const SaveStateView = lazyPart(async () => (await import('./SaveStateView')).Sav
 const AccountMenu = lazyPart(async () => (await import('./AccountMenu')).AccountMenu)
 const Notifications = lazyPart(async () => (await import('@mantine/notifications')).Notifications)
 
+const afterRoomMs = 2000 // a room opens without waiting for what nobody needs yet
+
 /** The bar at the top and the room below it; signed out leads to sign-in and back. */
 export function Shell() {
   const session = useSessionQuery()
@@ -35,8 +37,13 @@ export function Shell() {
   const title = useVisitTitle()
   const { visitId } = useAppSelector(selectVisit)
   const hasState = visitId !== undefined || save !== 'saved' || ofOthers.length > 0
-  // messages have somewhere to appear in every room that may have some
-  const hasMessages = pathname !== '/'
+  // messages have somewhere to appear in every room that may have some; one that is early waits for it
+  const [hasMessages, setMessages] = useState(false)
+  useEffect(() => {
+    if (pathname === '/' || hasMessages) return
+    const timer = setTimeout(() => setMessages(true), afterRoomMs)
+    return () => clearTimeout(timer)
+  }, [pathname, hasMessages])
   // once there, it listens to Ctrl K itself
   const [isFinding, setFinding] = useState(false)
   useHotkeys(isFinding ? [] : [['mod+K', () => setFinding(true)]], [])
