@@ -12,9 +12,11 @@ import { sides } from '@sturvo/core/side'
 import {
   arbitraryMatClient,
   contactShape,
+  longGrid,
   matScene,
   printTruth,
   recordScene,
+  regionTruth,
   squareGrid,
   squatLossesS,
   standTruth,
@@ -27,11 +29,12 @@ import {
 
 /**
  * Measures recordings whose truth is known and writes how far the results are off.
- * Run: npx tsx bench/matAccuracy.ts [clients; three recordings each] [--write]
+ * Run: npx tsx bench/matAccuracy.ts [clients; five recordings each] [--write]
  */
 const clients = Number(process.argv[2] ?? 40)
 const isWriting = process.argv.includes('--write')
 const references = referenceValues()
+const regionNames = ['heel', 'midfoot', 'forefoot', 'toes'] as const
 const rateHz = 100
 
 type Measure = { name: string; unit: string; goal: number; scale?: number }
@@ -43,9 +46,14 @@ const measures = {
   path: { name: 'path of the centre', unit: '%', goal: 8, scale: 100 },
   ellipse: { name: '95 % ellipse', unit: '%', goal: 12, scale: 100 },
   archIndex: { name: 'arch index', unit: '', goal: NaN },
+  region: { name: 'share of a region, two feet', unit: 'points', goal: NaN },
+  oneFoot: { name: 'share of a region, one foot', unit: 'points', goal: NaN },
+  noToes: { name: 'share of a region, one foot, toes lifted', unit: 'points', goal: NaN },
   stance: { name: 'stance time', unit: 'ms', goal: 20, scale: 1000 },
   excursion: { name: 'centre-of-pressure excursion index', unit: 'points', goal: 2 },
   medialPeak: { name: 'inward turn, of stance', unit: 'points', goal: NaN },
+  longStance: { name: 'long mat: stance time', unit: 'ms', goal: 20, scale: 1000 },
+  longExcursion: { name: 'long mat: excursion index', unit: 'points', goal: 2 },
   loss: { name: 'squat: moment the foot is lost', unit: 's', goal: 0.15 },
 } satisfies Record<string, Measure>
 type Id = keyof typeof measures
@@ -62,14 +70,23 @@ const counts = {
   lossFound: 0,
   keptFalse: 0,
   kept: 0,
+  longSteps: 0,
+  longFound: 0,
+  longWrong: 0,
 }
 
 function note(id: Id, error: number) {
   errors[id].push(Math.abs(error) * ((measures[id] as Measure).scale ?? 1))
 }
 
-function analysed(scene: MatScene, task: RecordingTask, seed: number, wishes: PressureWishes = {}) {
-  const meta: RecordingMeta = { ...scene.grid, rateHz, task, side: 'both' }
+function analysed(
+  scene: MatScene,
+  task: RecordingTask,
+  seed: number,
+  wishes: PressureWishes = {},
+  side: RecordingMeta['side'] = 'both',
+) {
+  const meta: RecordingMeta = { ...scene.grid, rateHz, task, side }
   const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
   const outcome = analysePressure(framesInMemory(meta, timesS, kpa), references, wishes)
   if (!outcome.ok) throw new Error(`${task} ${seed}: ${outcome.problem.code}`)
@@ -107,7 +124,50 @@ function stance(client: MatClient, seed: number) {
       note('given', told.tripod[leg] - true_.tripod[leg])
     }
     const shape = client.shapes[side]
+    const regions = regionTruth(scene, side, rateHz / 10)!
+    for (const region of regionNames) note('region', foot.regionsPct[region] - regions[region])
     note('archIndex', foot.archIndex - printTruth(shape, contactShape(shape)).archIndex)
+  }
+}
+
+/** One foot alone; every third client lifts all toes. */
+function oneFoot(client: MatClient, seed: number) {
+  const side = sides[seed % 2]!
+  const isLifting = seed % 3 === 0
+  const standing = isLifting ? { ...client, toesLifted: [0, 1, 2, 3, 4] } : client
+  const scene = matScene(standing, { task: 'single', side, seconds: 3, seed, grid: squareGrid })
+  const truth = regionTruth(scene, side, rateHz / 10)!
+  const found = analysed(scene, 'single', seed, {}, side)[side]!
+  for (const region of regionNames)
+    note(isLifting ? 'noToes' : 'oneFoot', found.regionsPct[region] - truth[region])
+}
+
+/** One to six steps along a long mat, slow or fast, the way turned by up to 15 degrees. */
+function longWalk(client: MatClient, seed: number) {
+  const paces = [
+    { overlapS: 0.18, stepMm: 420 },
+    { overlapS: 0.1, stepMm: 500 },
+    { overlapS: 0.03, stepMm: 580 },
+  ]
+  const along = {
+    steps: 1 + (seed % 6),
+    widthMm: 110,
+    turnDeg: ((seed * 7) % 31) - 15,
+    ...paces[seed % 3]!,
+  }
+  const grid = longGrid(along)
+  const scene = matScene(client, { task: 'walk', seconds: 0, seed, grid, along })
+  const { steps } = analysed(scene, 'walk', seed)
+  counts.longSteps += along.steps
+  for (const own of scene.steps) {
+    const step = steps.find((s) => Math.abs(s.startS - own.startS) < 0.1)
+    if (!step) continue
+    counts.longFound++
+    if (step.side !== own.side) counts.longWrong++
+    const truth = stepTruth(client, own)
+    note('longStance', step.stanceS - truth.stanceS)
+    if (step.copExcursionPct !== undefined)
+      note('longExcursion', step.copExcursionPct - truth.copExcursionPct)
   }
 }
 
@@ -157,6 +217,8 @@ for (let seed = 1; seed <= clients; seed++) {
     seed,
   )
   walk(client, seed)
+  oneFoot(client, seed)
+  longWalk(client, seed)
 }
 
 const at = (values: number[], share: number) =>
@@ -178,12 +240,14 @@ Measured on generated mat recordings with known truth; the generator shares no m
 Made by \`npx tsx bench/matAccuracy.ts ${clients} --write\`; the same every time.
 
 ${counts.recordings} recordings of ${clients} made-up clients (20 s of standing and three squats on two feet, 48 × 96 cells;
-six walking steps on 64 × 64; 7 mm, 100 Hz, 0.3 kPa noise, cells silent below 1 kPa). Errors are absolute; "median" and
+six walking steps on 64 × 64, 3 s on one foot, where every third client lifts all toes; one to six steps along a long mat,
+slow and fast, the way turned by up to 15°; 7 mm, 100 Hz, 0.3 kPa noise, cells silent below 1 kPa). Errors are absolute; "median" and
 "95 % below" over all feet, points or steps.
 
 ${lines.join('\n')}
 
-Steps found: ${counts.steps} of ${clients * 6}; wrong side: ${counts.wrongSide}. Feet lost in the squat: found on ${counts.lossFound} of ${counts.lost};
+Steps on the long mat found: ${counts.longFound} of ${counts.longSteps}; wrong side: ${counts.longWrong}.
+Single steps found: ${counts.steps} of ${clients * 6}; wrong side: ${counts.wrongSide}. Feet lost in the squat: found on ${counts.lossFound} of ${counts.lost};
 said to be lost though kept: ${counts.keptFalse} of ${counts.kept}. A foot lost so little that its load moves less than 4 mm inward is not told from sway.
 `
 console.log(text)

@@ -14,8 +14,7 @@ export function findToeLine(raster: FootRaster, toes: 'auto' | 'none'): ToeLine 
   const gaps = columns.filter((c) => c.gap !== undefined)
   const gapShare = (gaps.length * raster.cellMm) / ball.widthMm
   if (gapShare < fewestGapColumns) {
-    const hasToes = lengthMm / ball.widthMm > withToesLengthToWidth
-    return hasToes ? guessedLine(ball, lengthMm) : { pointsFootMm: [], from: 'none' }
+    return hasToes(raster, lengthMm) ? guessedLine(ball, lengthMm) : { pointsFootMm: [], from: 'none' }
   }
   const edge = fitEdge(columns, ball)
   const pointsFootMm = knotXs(ball).map((x) => ({ x, y: lineAt(x, columns, edge, raster.cellMm) }))
@@ -24,7 +23,11 @@ export function findToeLine(raster: FootRaster, toes: 'auto' | 'none'): ToeLine 
 
 const fewestGapColumns = 0.12 // part of the ball width that must show a gap before the line counts as seen
 const mostGapColumns = 0.45
-const withToesLengthToWidth = 2.48 // a toeless print is at most about 2.4 times as long as its ball is wide
+// a print without toes is at most about 2.6 times as long as its ball is wide, and its ball lies far in front
+const withToesLengthToWidth = 2.54
+const withToesBallAlong = 0.72
+const lengthToWidthStep = 0.06
+const ballAlongStep = 0.02
 const toesFromShare = 0.64 // toes lie in front of this part of the print's length
 const shortestGapMm = 0.9
 const knotCount = 9
@@ -85,6 +88,37 @@ export function ballOf(raster: FootRaster, lengthMm: number): Ball {
       best = { widthMm, lateralXMm: originXMm + first * cellMm, medialXMm: originXMm + (last + 1) * cellMm }
   }
   return best
+}
+
+/**
+ * Whether a print without gaps has toes that run into the ball, or none at all: by how long it is for its width, and
+ * by where along it is widest. Either alone is wrong for narrow and for broad feet.
+ */
+function hasToes(raster: FootRaster, lengthMm: number): boolean {
+  const { columns, rows, cellMm, originYMm, cells } = raster
+  const widths: { yMm: number; widthMm: number }[] = []
+  for (
+    let row = Math.max(0, Math.floor((lengthMm * toesFromShare - originYMm) / cellMm));
+    row < rows;
+    row++
+  ) {
+    let [first, last] = [-1, -1]
+    for (let col = 0; col < columns; col++)
+      if (cells[row * columns + col] === 1) {
+        if (first < 0) first = col
+        last = col
+      }
+    if (first >= 0)
+      widths.push({ yMm: originYMm + (row + 0.5) * cellMm, widthMm: (last + 1 - first) * cellMm })
+  }
+  const widestMm = Math.max(...widths.map((w) => w.widthMm))
+  const broad = widths.filter((w) => w.widthMm >= widestMm * 0.975)
+  const alongMm = broad.reduce((sum, w) => sum + w.yMm, 0) / broad.length
+  return (
+    (lengthMm / widestMm - withToesLengthToWidth) / lengthToWidthStep +
+      (withToesBallAlong - alongMm / lengthMm) / ballAlongStep >
+    0
+  )
 }
 
 type Curve = { at: (xMm: number) => number }

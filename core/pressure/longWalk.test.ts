@@ -1,5 +1,13 @@
 import { referenceValues } from '../reference'
-import { arbitraryMatClient, matScene, recordScene, squareGrid, usualMatFaults } from '../synthetic'
+import {
+  arbitraryMatClient,
+  longGrid,
+  matScene,
+  recordScene,
+  squareGrid,
+  usualMatFaults,
+  type WalkAlong,
+} from '../synthetic'
 import { analysePressure, framesInMemory, type RecordingMeta } from './index'
 
 const references = referenceValues()
@@ -73,5 +81,24 @@ test.each([
     const outcome = analysePressure(walk.frames, references)
     if (!outcome.ok) throw new Error(outcome.problem.code)
     expect(outcome.value.steps.map((s) => s.side)).toEqual(walk.sides)
+  }
+})
+
+test.each([-15, -7, 8, 15])('a way that runs %i° to the side of the mat keeps every step', (turnDeg) => {
+  const paces: Partial<WalkAlong>[] = [
+    { overlapS: 0.18, stepMm: 420, steps: 3 },
+    { overlapS: 0.03, stepMm: 560, steps: 4 },
+  ]
+  for (const pace of paces) {
+    const along = { steps: 3, stepMm: 480, widthMm: 110, overlapS: 0.1, turnDeg, ...pace }
+    const grid = longGrid(along)
+    const scene = matScene(arbitraryMatClient(5), { task: 'walk', seconds: 0, seed: 5, grid, along })
+    const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, 5)
+    const frames = framesInMemory({ ...grid, rateHz, task: 'walk', side: 'both' }, timesS, kpa)
+    const outcome = analysePressure(frames, references)
+    if (!outcome.ok) throw new Error(outcome.problem.code)
+    const steps = outcome.value.steps
+    expect(steps.map((s) => s.side)).toEqual(scene.steps.map((s) => s.side))
+    steps.forEach((s, k) => expect(Math.abs(s.stanceS - scene.steps[k]!.stanceS)).toBeLessThan(0.03))
   }
 })

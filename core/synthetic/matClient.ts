@@ -83,6 +83,8 @@ export type MatScene = {
   truthAt: (tS: number) => BySide<{ loadN: number; copFootMm: Point; copMatMm: Point } | undefined> & {
     depthPct: number
   }
+  /** newtons on each source of a standing foot, in the order of its sources */
+  loadsAt: (tS: number, side: Side) => Float64Array | undefined
   /** the plain pressure, without faults, added into a frame of zeros */
   press: (tS: number, frame: Float32Array) => void
 }
@@ -96,6 +98,31 @@ export type SceneOptions = {
   seed: number
   grid?: MatGrid
   stepsASide?: number
+  /** a walk along a long mat instead of single steps one after the other */
+  along?: WalkAlong
+}
+
+/** Steps along a long mat: each comes down before the one before has left. Lengths mm, times s. */
+export type WalkAlong = {
+  steps: number
+  /** from one heel to the next of the other foot, along the way */
+  stepMm: number
+  /** between the heels, across the way */
+  widthMm: number
+  overlapS: number
+  /** way against the long side of the mat, + to the client's right, degrees */
+  turnDeg: number
+}
+
+/** A mat long and wide enough for a walk along it. */
+export function longGrid({ steps, stepMm, turnDeg }: WalkAlong): MatGrid {
+  const wayMm = (steps - 1) * stepMm
+  const turn = (Math.abs(turnDeg) * Math.PI) / 180
+  return {
+    rows: Math.ceil((wayMm * Math.cos(turn) + 400) / 7),
+    cols: Math.ceil((wayMm * Math.sin(turn) + 420) / 7),
+    pitchMm: 7,
+  }
 }
 
 /** Builds the scene of one task from a seed: same seed, same sway. */
@@ -177,6 +204,7 @@ function standScene(client: MatClient, options: SceneOptions): MatScene {
       }),
       depthPct: depthAt(tS),
     }),
+    loadsAt: (tS, side) => solved(side, tS)?.loadsN,
     press: (tS, frame) => {
       for (const side of standing) pressInto(frame, feet[side], solved(side, tS)!.loadsN)
     },
@@ -203,35 +231,43 @@ export function squatLossesS(squat: MatClient['squat'], side: Side): number[] {
 function walkScene(client: MatClient, options: SceneOptions): MatScene {
   const grid = options.grid ?? squareGrid
   const chance = chanceFrom(options.seed * 7919 + 211)
-  const count = (options.stepsASide ?? 3) * 2
-  const between = 1.1
+  const { along } = options
+  const count = along?.steps ?? (options.stepsASide ?? 3) * 2
+  const betweenS = along ? -along.overlapS : 1.1
   const steps: Step[] = []
   let at = 0.6
   for (let k = 0; k < count; k++) {
     const side: Side = k % 2 === 0 ? 'left' : 'right'
     const walk = client.walk[side]
     const stanceS = walk.stanceS * chance.between(0.97, 1.03)
-    const foot = matFoot(
-      client.shapes[side],
-      {
-        heelMatMm: {
+    const heelMatMm = along
+      ? heelAlong(along, k, side, grid)
+      : {
           x: (grid.cols * grid.pitchMm) / 2 + chance.between(-25, 25),
           y: 30 + chance.between(0, Math.max(1, grid.rows * grid.pitchMm - 330 - 40)),
-        },
-        toeOutDeg: walk.toeOutDeg + chance.between(-1.5, 1.5),
-      },
-      grid,
-    )
-    steps.push({ foot, side, startS: at, stanceS })
-    at += stanceS + between
+        }
+    // a left foot's toes turn out to the left, a way to the right takes them back
+    const turnDeg = (along?.turnDeg ?? 0) * (side === 'left' ? -1 : 1)
+    const toeOutDeg = walk.toeOutDeg + chance.between(-1.5, 1.5) + turnDeg
+    steps.push({
+      foot: matFoot(client.shapes[side], { heelMatMm, toeOutDeg }, grid),
+      side,
+      startS: at,
+      stanceS,
+    })
+    at += stanceS + betweenS
   }
+  if (along) at += along.overlapS + 0.4
   const bodyN = weightN(client.bodyMassKg)
-  const solved = (tS: number) => {
-    const step = steps.find((s) => tS > s.startS && tS < s.startS + s.stanceS)
-    if (!step) return undefined
+  const solvedStep = (step: Step, tS: number) => {
     const s = (tS - step.startS) / step.stanceS
     const copFootMm = stepCop(client, step.side, s)
     return { step, ...solveLoads(step.foot, { loadN: bodyN * stepLoad(s), copFootMm }) }
+  }
+  const standing = (tS: number) => steps.filter((s) => tS > s.startS && tS < s.startS + s.stanceS)
+  const solved = (tS: number) => {
+    const step = standing(tS)[0]
+    return step && solvedStep(step, tS)
   }
   return {
     grid,
@@ -253,10 +289,25 @@ function walkScene(client: MatClient, options: SceneOptions): MatScene {
         depthPct: 0,
       }
     },
-    press: (tS, frame) => {
+    loadsAt: (tS, side) => {
       const now = solved(tS)
-      if (now) pressInto(frame, now.step.foot, now.loadsN)
+      return now?.step.side === side ? now.loadsN : undefined
     },
+    press: (tS, frame) => {
+      for (const step of standing(tS)) pressInto(frame, step.foot, solvedStep(step, tS).loadsN)
+    },
+  }
+}
+
+/** Where the k-th heel comes down: from the end of the mat onward, turned about the first. */
+function heelAlong(along: WalkAlong, k: number, side: Side, grid: MatGrid): Point {
+  const turn = (along.turnDeg * Math.PI) / 180
+  const across = (side === 'left' ? -0.5 : 0.5) * along.widthMm
+  const way = k * along.stepMm
+  const wideMm = (along.steps - 1) * along.stepMm * Math.sin(turn)
+  return {
+    x: (grid.cols * grid.pitchMm - wideMm) / 2 + across * Math.cos(turn) + way * Math.sin(turn),
+    y: 40 - across * Math.sin(turn) + way * Math.cos(turn),
   }
 }
 
@@ -377,4 +428,61 @@ export function stepTruth(client: MatClient, step: Step) {
   )
   const widthMm = Math.max(...xs) - Math.min(...xs)
   return { stanceS: step.stanceS, copExcursionPct: ((lineX(at.y) - at.x) / widthMm) * 100 }
+}
+
+const fineMm = 1
+
+/**
+ * True share of the load of each region of a standing foot, percent: the very sources laid on cells of a millimetre,
+ * toes from their own sources, the rest by thirds of the length without toes.
+ */
+export function regionTruth(scene: MatScene, side: Side, rateHz: number) {
+  const foot = scene.feet?.[side]
+  if (!foot) return undefined
+  const { heelMatMm, toeOutDeg } = foot.place
+  const reachMm = 360
+  const middle = { x: reachMm / 2, y: 40 }
+  const fine = matFoot(
+    foot.shape,
+    { heelMatMm: middle, toeOutDeg },
+    { rows: reachMm / fineMm, cols: reachMm / fineMm, pitchMm: fineMm },
+  )
+  const thirdMm = contactShape(foot.shape).toelessLengthMm / 3
+  const away = { x: heelMatMm.x - middle.x, y: heelMatMm.y - middle.y }
+  const parts = fine.sources.map(({ name, cells, kpaPerN }) => {
+    const shares = { heel: 0, midfoot: 0, forefoot: 0, toes: 0 }
+    cells.forEach((cell, k) => {
+      const at = foot.toFoot({
+        x: ((cell % (reachMm / fineMm)) + 0.5) * fineMm + away.x,
+        y: (Math.floor(cell / (reachMm / fineMm)) + 0.5) * fineMm + away.y,
+      })
+      const region = name.startsWith('toe')
+        ? 'toes'
+        : at.y < thirdMm
+          ? 'heel'
+          : at.y < 2 * thirdMm
+            ? 'midfoot'
+            : 'forefoot'
+      shares[region] += kpaPerN[k]! * fineMm * fineMm * 1e-3
+    })
+    return shares
+  })
+  const sums = { heel: 0, midfoot: 0, forefoot: 0, toes: 0 }
+  let all = 0
+  const count = Math.round(scene.durationS * rateHz)
+  for (let i = 0; i < count; i++) {
+    const loadsN = scene.loadsAt(i / rateHz, side)
+    loadsN?.forEach((load, s) => {
+      all += load
+      for (const region of ['heel', 'midfoot', 'forefoot', 'toes'] as const)
+        sums[region] += load * parts[s]![region]
+    })
+  }
+  const pct = (v: number) => (100 * v) / all
+  return {
+    heel: pct(sums.heel),
+    midfoot: pct(sums.midfoot),
+    forefoot: pct(sums.forefoot),
+    toes: pct(sums.toes),
+  }
 }

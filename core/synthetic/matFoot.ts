@@ -42,6 +42,7 @@ export type MatFoot = {
   /** where this foot really stands on its three points, foot frame */
   pointsFootMm: { heel: Point; m1: Point; m5: Point }
   toMat: (pFootMm: Point) => Point
+  toFoot: (pMatMm: Point) => Point
   /** where the last solution lay, a good place to start the next: it changes how fast, never what */
   tilt: Point
 }
@@ -97,6 +98,7 @@ export function matFoot(shape: FootShape, place: FootPlace, grid: MatGrid): MatF
     shape,
     place,
     toMat,
+    toFoot,
     tilt: { x: 0, y: 0 },
     sources: sourceNames.flatMap((name) => gathered.get(name)!.source(name, step, grid.pitchMm)),
     pointsFootMm: {

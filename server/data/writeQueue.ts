@@ -1,7 +1,8 @@
 export type WriteQueue<Tx> = {
   /**
    * Runs when its turn comes, in one transaction with what waits beside it. What it wrote is safe on the disk before
-   * the answer comes back; a job that fails undoes its own writes and nobody else's.
+   * the answer comes back; a job that fails undoes its own writes and nobody else's. A job may be run again from the
+   * start (its neighbour failed, the file was locked): what it changes outside the database must bear that.
    */
   <T>(job: (tx: Tx) => Promise<T>): Promise<T>
   idle: () => Promise<void>
