@@ -14,7 +14,11 @@ export type Due = z.infer<typeof dueSchema>
 /** The first of them, how many there are in all, and whether the practice has any clients yet. */
 export const todaySchema = z.object({
   due: z.array(dueSchema),
+  /** how many there are in all; counted up to mostCountedDue */
   total: z.number().int(),
   hasPeople: z.boolean(),
 })
 export type Today = z.infer<typeof todaySchema>
+
+/** A practice with more than these due is told "1000 or more": counting on would keep everybody waiting. */
+export const mostCountedDue = 1000

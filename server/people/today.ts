@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, gte, isNull, lt, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { steps } from '@sturvo/core/reading'
-import { dueSchema, type Due, type Today } from '@sturvo/schema'
+import { dueSchema, mostCountedDue, type Due, type Today } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { person, visit } from '../data/tables'
 
@@ -22,6 +22,24 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
     gt(newer.startedOn, latest.startedOn),
     and(eq(newer.startedOn, latest.startedOn), gt(newer.id, latest.id)),
   )
+  const isLatest = and(
+    eq(latest.personId, person.id),
+    notExists(
+      db
+        .select({ one: sql`1` })
+        .from(newer)
+        .where(and(eq(newer.personId, latest.personId), isNewer)),
+    ),
+  )
+  const isDue = and(
+    isNull(person.deletedOn),
+    or(
+      isNull(latest.id),
+      gt(latest.stops, 0),
+      lt(latest.stepsFilled, steps.length),
+      gte(latest.startedOn, since),
+    ),
+  )
   const rows = await db
     .select({
       personId: person.id,
@@ -31,34 +49,24 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
       visitId: latest.id,
       startedOn: latest.startedOn,
       stepsFilled: latest.stepsFilled,
-      total: sql<number>`count(*) over ()`,
     })
     .from(person)
-    .leftJoin(
-      latest,
-      and(
-        eq(latest.personId, person.id),
-        notExists(
-          db
-            .select({ one: sql`1` })
-            .from(newer)
-            .where(and(eq(newer.personId, latest.personId), isNewer)),
-        ),
-      ),
-    )
-    .where(
-      and(
-        isNull(person.deletedOn),
-        or(
-          isNull(latest.id),
-          gt(latest.stops, 0),
-          lt(latest.stepsFilled, steps.length),
-          gte(latest.startedOn, since),
-        ),
-      ),
-    )
+    .leftJoin(latest, isLatest)
+    .where(isDue)
     .orderBy(level, desc(latest.startedOn), asc(person.name))
     .limit(mostShown)
+  // counted by itself, only where there are more than are shown, and no further than anybody wants to know
+  const total =
+    rows.length < mostShown
+      ? rows.length
+      : (
+          await db
+            .select({ id: person.id })
+            .from(person)
+            .leftJoin(latest, isLatest)
+            .where(isDue)
+            .limit(mostCountedDue)
+        ).length
   const levels = ['stop', 'open', 'done'] as const
   const [any] =
     rows.length > 0
@@ -76,7 +84,7 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
       })
       return parsed.success ? [parsed.data] : []
     }),
-    total: rows[0]?.total ?? 0,
+    total,
     hasPeople: any !== undefined,
   }
 }

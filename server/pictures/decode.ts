@@ -1,18 +1,24 @@
-import sharp, { type Metadata } from 'sharp'
+import type { Metadata } from 'sharp'
 import type { RasterImage } from '@sturvo/core/image'
 import { Fault, faultOf } from '../http/faults'
 import { inLine } from '../work/inLine'
 
 const mostMegapixels = 40
 const longestS = 25
-// one picture takes one core, and leaves the other to those who wait for an answer
-sharp.concurrency(1)
+/** Read when the first picture comes: its binary takes a tenth of the start. */
+const drawing = async () => {
+  const { default: sharp } = await import('sharp')
+  // one picture takes one core, and leaves the other to those who wait for an answer
+  sharp.concurrency(1)
+  return sharp
+}
 /** a picture of 40 megapixels takes 160 MB while it is drawn: eight at once wait in line */
 const oneByOne = inLine(1)
 const kinds = ['png', 'jpeg', 'webp', 'tiff']
 
 /** Looks at the content, never at the name: a picture of a known kind and size, or a Fault. */
 export async function sniff(bytes: Buffer): Promise<{ widthPx: number; heightPx: number }> {
+  const sharp = await drawing()
   let meta: Metadata
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata()
@@ -44,6 +50,7 @@ export async function sniff(bytes: Buffer): Promise<{ widthPx: number; heightPx:
 /** The picture drawn anew as PNG, turned upright, without EXIF or anything else that came along. */
 export async function reencoded(bytes: Buffer): Promise<{ png: Buffer; widthPx: number; heightPx: number }> {
   await sniff(bytes)
+  const sharp = await drawing()
   try {
     const { data, info } = await oneByOne(() =>
       sharp(bytes, { failOn: 'truncated' })
@@ -62,6 +69,7 @@ export async function reencoded(bytes: Buffer): Promise<{ png: Buffer; widthPx: 
 /** Pixels for the core. @throws Fault as above */
 export async function pixelsOf(bytes: Buffer): Promise<RasterImage> {
   await sniff(bytes)
+  const sharp = await drawing()
   try {
     const { data, info } = await sharp(bytes, { failOn: 'truncated' })
       .rotate()

@@ -17,7 +17,7 @@ import { account, fieldHistory, measure, referenceVersion, visit } from '../data
 import { Fault } from '../http/faults'
 import { coreVersion } from '../version'
 import { assertOwnFiles } from './ownFiles'
-import { visitRow } from './queries'
+import { visitHead } from './queries'
 import { contentsAfter, visitContents, type VisitContents } from './visitContents'
 import { visitCounts } from './visitCounts'
 import { writeField } from './writeField'
@@ -54,7 +54,7 @@ export async function changeVisit(
   })
   assertNamedOnce(checked)
   return database.write(async (tx) => {
-    const row = await visitRow(tx, input.visitId)
+    const row = await visitHead(tx, input.visitId)
     if (Math.max(input.base, ...checked.map((change) => change.base)) > row.version)
       throw new Fault(400, 'badVersion', 'This version does not exist yet. Nothing was changed.', 'If-Match')
     const before = await visitContents(tx, row)
@@ -169,8 +169,7 @@ async function advance(
       countedBy: coreVersion,
     })
     .where(and(eq(visit.id, row.id), eq(visit.version, row.version)))
-    .returning({ id: visit.id })
-  if (moved.length === 0)
+  if (moved.rowsAffected === 0)
     throw new Fault(503, 'busy', 'This visit was changed at the same moment. Nothing was changed: try again.')
 }
 

@@ -1,4 +1,4 @@
-import { inArray } from 'drizzle-orm'
+import { and, inArray, isNull } from 'drizzle-orm'
 import { fieldSchemaOf, parsePath, type Fields } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
@@ -24,7 +24,11 @@ export async function fieldRows(db: Db, visitIds: readonly string[]): Promise<Fi
   const ids = [...visitIds]
   const [measures, marks, events, shoes, devices, prints, photos, recordings, answers, dealt] =
     await Promise.all([
-      db.select().from(measure).where(inArray(measure.visitId, ids)),
+      // earlier values stay in the table, and grow with every correction
+      db
+        .select()
+        .from(measure)
+        .where(and(inArray(measure.visitId, ids), isNull(measure.supersededBy))),
       db.select().from(mark).where(inArray(mark.visitId, ids)),
       db.select().from(event).where(inArray(event.visitId, ids)),
       db.select().from(shoe).where(inArray(shoe.visitId, ids)),
@@ -42,9 +46,7 @@ export async function fieldRows(db: Db, visitIds: readonly string[]): Promise<Fi
     version: r.version,
   })
   return [
-    ...measures
-      .filter((r) => r.supersededBy === null)
-      .map((r) => row(r, `measure.${r.measure}.${r.side}.${r.trial}`, r.value ?? r.word)),
+    ...measures.map((r) => row(r, `measure.${r.measure}.${r.side}.${r.trial}`, r.value ?? r.word)),
     ...marks.map((r) =>
       row(
         r,

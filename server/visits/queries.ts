@@ -21,6 +21,25 @@ export async function visitRow(db: Db, id: string): Promise<VisitRow> {
   return row.visit
 }
 
+/** What a write has to know of a visit. @throws Fault 404 as visitRow */
+export async function visitHead(
+  db: Db,
+  id: string,
+): Promise<Pick<VisitRow, 'id' | 'personId' | 'version' | 'contentId'>> {
+  const [row] = await db
+    .select({
+      id: visit.id,
+      personId: visit.personId,
+      version: visit.version,
+      contentId: visit.contentId,
+    })
+    .from(visit)
+    .innerJoin(person, eq(person.id, visit.personId))
+    .where(and(eq(visit.id, id), isNull(person.deletedOn)))
+  if (!row) throw notFound('visit')
+  return row
+}
+
 export async function visitAnswer(db: Db, id: string): Promise<Visit> {
   return answerOf(db, await visitRow(db, id))
 }

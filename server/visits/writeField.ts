@@ -247,6 +247,7 @@ async function writeMeasure(
     isNull(measure.supersededBy),
     ne(measure.id, id),
   )
-  await db.update(measure).set({ supersededBy: id, changed: stamp }).where(earlier)
+  // the first value of a measure has none before it
+  if (write.before) await db.update(measure).set({ supersededBy: id, changed: stamp }).where(earlier)
   await db.insert(measure).values(successor)
 }

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import type { Due, Today } from '@sturvo/schema'
+import { mostCountedDue, type Due, type Today } from '@sturvo/schema'
 import { useTodayQuery } from '../../app/api'
 import { Cairn } from '../../parts/Cairn'
 import { LoadedPart } from '../../parts/LoadedPart'
@@ -45,7 +45,8 @@ export function TodayView({ answer, today }: { answer: Today; today: string }) {
           </ol>
           {total > due.length && (
             <p className={classes.why}>
-              These are the first {due.length} of {total}. The rest is in People.
+              These are the first {due.length} of{' '}
+              {total < mostCountedDue ? total : `${mostCountedDue} or more`}. The rest is in People.
             </p>
           )}
         </>
