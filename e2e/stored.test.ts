@@ -102,6 +102,7 @@ test('signed out on every device from elsewhere: the page says so, keeps the ent
   // nothing closes it but signing in
   await page.keyboard.press('Escape')
   expect(await page.$('[role="dialog"]')).not.toBeNull()
+  await page.waitForSelector('[role="dialog"] ::-p-text(Open the made-up practice)')
   await tabTo(page, 'Open the made-up practice')
   await page.keyboard.press('Enter')
   await saved(page)

@@ -87,6 +87,7 @@ const answerSchemas = {
   letterSentences: z.array(shortTextSchema).max(60),
 } as const
 export type AnswerKey = keyof typeof answerSchemas
+export const answerKeys = Object.keys(answerSchemas) as AnswerKey[]
 export type AnswerValue<K extends AnswerKey> = z.infer<(typeof answerSchemas)[K]>
 
 export const markSchema = z.object({

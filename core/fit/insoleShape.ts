@@ -1,4 +1,4 @@
-import { closedCurve, type Point } from '../geometry'
+import { boundsOf, closedCurve, type Point } from '../geometry'
 import type { Shoe } from '../footwear'
 import type { References } from '../reference'
 import { degToRad } from '../units'
@@ -115,13 +115,26 @@ function toeEdges(inner: Inner, ball: number, l: number, references: References)
   }
 }
 
+/** Least and most of width and length, mm, that a closed line may have to be taken for the thing. */
+export type RingBox = { widthMm: readonly [number, number]; lengthMm: readonly [number, number] }
+export const footBoxMm: RingBox = { widthMm: [25, 200], lengthMm: [80, 400] }
+export const insideBoxMm: RingBox = { widthMm: [30, 220], lengthMm: [100, 450] }
+
+/** Whether points make a closed line of a believable size: laying anything else under a foot says nothing, slowly. */
+export function isRing(points: readonly Point[], { widthMm, lengthMm }: RingBox): boolean {
+  if (points.length < 3) return false
+  const { minX, maxX, minY, maxY } = boundsOf(points)
+  const fits = (mm: number, [low, high]: readonly [number, number]) => mm >= low && mm <= high
+  return fits(maxX - minX, widthMm) && fits(maxY - minY, lengthMm)
+}
+
 /** The inside of a shoe: traced where somebody traced it, drawn from its measures otherwise. */
 export function insoleOf(
   shoe: Pick<Shoe, 'insole'> & Inner,
   footLengthMm: number | undefined,
   references: References,
 ): InsoleShape | undefined {
-  return shoe.insole
+  return shoe.insole && isRing(shoe.insole.points, insideBoxMm)
     ? { pointsMm: shoe.insole.points, from: shoe.insole.from, guessed: [] }
     : insoleOfNumbers(shoe, footLengthMm, references)
 }

@@ -20,6 +20,9 @@ import { spacedOutline, type SpacerWidths } from './spacedOutline'
 export const fitActivities = ['walk', 'run'] as const
 export type FitActivity = (typeof fitActivities)[number]
 
+/** How far somebody moved and turned the shoe from where the rule puts it, foot frame. */
+export type FitNudge = { xMm: number; yMm: number; turnDeg: number }
+
 /** What the room in front of the toes is judged for. */
 export function activityOf(shoe: Pick<Shoe, 'use'>): FitActivity {
   return shoe.use === 'run' ? 'run' : 'walk'
@@ -55,7 +58,7 @@ export type FitReading = {
 export type FitInput = {
   foot: FitFoot
   insole: InsoleShape
-  nudge?: { xMm: number; yMm: number; turnDeg: number } | undefined
+  nudge?: FitNudge | undefined
   stretchMm: number
   gapMm: number
   activity: FitActivity

@@ -1,7 +1,6 @@
 export * from './facts'
 export * from './finding'
 export * from './read'
-export * from './createReader'
 export { testsFor, type TestNext } from './testsNext'
 export * from './story'
 export * from './readToes'

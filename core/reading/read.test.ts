@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { classChances } from '../arch'
 import { emptyFoot, type FootValues } from '../measures'
 import { referenceValues } from '../reference'
-import { createReader, defaultSettings, expectedGain, read, worstRegion, type VisitFacts } from './index'
+import { defaultSettings, expectedGain, read, worstRegion, type VisitFacts } from './index'
 
 const references = referenceValues()
 const foot = (
@@ -291,33 +291,6 @@ describe('values raise cautions by themselves', () => {
     expect(raised({ ageYears: 16 })).toEqual([])
     expect(raised({ feet: { left: foot({}, { fatPadHeel: 'usual' }), right: emptyFoot } })).toEqual([])
   })
-})
-
-test('a reader with memory says the same as one without, whatever changes', () => {
-  const reader = createReader()
-  const height = fc.option(fc.double({ min: 10, max: 70, noNaN: true }), { nil: undefined })
-  fc.assert(
-    fc.property(
-      height,
-      height,
-      fc.boolean(),
-      fc.integer({ min: 5, max: 40 }),
-      (sit, stand, hot, minutesPerSession) => {
-        const numbers = {
-          ...(sit === undefined ? {} : { navicularSit: sit }),
-          ...(stand === undefined ? {} : { navicularStand: stand }),
-        }
-        const facts: VisitFacts = {
-          ...empty,
-          feet: { left: foot(numbers), right: foot({ kneeToWall: 80 }) },
-          cautionAnswers: { hotSwollen: hot },
-          plan: { ...empty.plan, minutesPerSession },
-        }
-        expect(reader(facts, references, defaultSettings)).toEqual(read(facts, references, defaultSettings))
-      },
-    ),
-    { numRuns: 40 },
-  )
 })
 
 test('no finding ever holds NaN or Infinity, whatever was entered', () => {

@@ -47,46 +47,33 @@ export type VisitReading = {
   valueCount: number
 }
 
-/** Runs one step of the reading; a memo may answer from an earlier, equal input. */
-export type StepRunner = <I, O>(step: string, input: I, compute: (input: I) => O) => O
-const always: StepRunner = (_, input, compute) => compute(input)
-
 /**
  * Every finding of a visit.
  * @param asMeasured values of the visit, mm, degrees, seconds, kg
  * @param references the table in force
- * @param run memo by step; left out, every step is computed
  * @returns findings, plan and what would make it surer
  */
 export function read(
   asMeasured: VisitFacts,
   references: References,
   settings: PracticeSettings,
-  run: StepRunner = always,
 ): VisitReading {
   const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
   const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
   const look = bySide((side) =>
-    run(
-      `look.${side}`,
+    readLook(
       { foot: facts.feet[side], print: facts.prints[side], side, bodyMassKg: facts.bodyMassKg },
-      (input) => readLook(input, references),
+      references,
     ),
   )
-  const mat = run('mat', { recordings: facts.recordings, use: settings.matTrials }, (input) =>
-    matSummary(input.recordings, input.use),
-  )
-  const load = run(
-    'load',
+  const mat = matSummary(facts.recordings, settings.matTrials)
+  const load = readLoad(
     { feet: facts.feet, stance: mat.stance, method: facts.loadMethod, target: settings.loadTarget },
-    (input) => readLoad(input, references),
+    references,
   )
-  const move = run('move', { feet: facts.feet, bigToeGoalDeg }, () =>
-    readMove(facts.feet, bigToeGoalDeg, references),
-  )
+  const move = readMove(facts.feet, bigToeGoalDeg, references)
   const grades = bySide((side) =>
-    run(
-      `grade.${side}`,
+    readGrades(
       {
         foot: facts.feet[side],
         lengthMm: look[side].lengthMm,
@@ -96,7 +83,7 @@ export function read(
         isSore: facts.soreSides.includes(side),
         earlier: facts.earlier?.[side],
       },
-      (input) => readGrades(input, references),
+      references,
     ),
   )
   // read late, since grades and what was seen raise cautions too; everything after asks for their effects
@@ -114,10 +101,8 @@ export function read(
       view: settings.archSupport,
     },
     references,
-    run,
   )
-  const driving = run(
-    'driving',
+  const driving = readDriving(
     {
       feet: facts.feet,
       mat,
@@ -129,23 +114,12 @@ export function read(
         scorePct: shoes.shelf.scorePct,
       },
     },
-    (input) => readDriving(input, references),
+    references,
   )
   const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
   const plan = cautions.isBlocked
     ? undefined
-    : run(
-        'plan',
-        {
-          deficits,
-          plan: facts.plan,
-          effects: [...cautions.effects],
-          settings,
-          pain: facts.worstPain,
-          feet: facts.feet,
-        },
-        () => planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references),
-      )
+    : planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references)
   return {
     cautions,
     look,

@@ -1,24 +1,31 @@
 import { gradeFloor, type ArchSupportView } from '../deformity'
-import { footShapeOf } from '../drawing'
+import { footShapeOf, isFootLike } from '../drawing'
 import {
   activityOf,
   depthBudget,
   distanceField,
   fitTable,
   insertThickness,
+  footBoxMm,
   insoleOf,
+  isRing,
   readFit,
   withSpacers,
   type DepthPart,
   type DistanceField,
+  type FitActivity,
   type FitFoot,
+  type FitNudge,
   type FitReading,
   type FootHeights,
   type InsoleShape,
 } from '../fit'
-import { isWorn, readShelf, type Shoe, type ShelfReading, type ShoeReading } from '../footwear'
+import { isWorn, readShelf, type ShelfReading, type ShoeReading } from '../footwear'
+import type { Point } from '../geometry'
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
+import type { FootValues } from '../measures'
 import type { References } from '../reference'
+import { remembered } from '../remember'
 import { bySide, sides, type BySide, type Side } from '../side'
 import { deviceInShoe, fadePlan, type DeviceInShoe, type FadePlan, type SupportDevice } from '../support'
 import { footOutline } from '../synthetic'
@@ -55,9 +62,6 @@ export type ShoesReading = {
   findings: Finding[]
 }
 
-/** Runs one part of the reading; a memo may answer from an earlier, equal input. */
-type Runner = <I, O>(step: string, input: I, compute: (input: I) => O) => O
-
 type Input = {
   facts: Pick<VisitFacts, 'shoes' | 'devices' | 'traced' | 'feet' | 'prints' | 'bodyMassKg' | 'spacersMm'>
   look: BySide<Pick<LookReading, 'ballWidthMm' | 'toeWidthMm' | 'lengthMm'>>
@@ -68,44 +72,40 @@ type Input = {
 }
 
 /** Every shoe of the shelf by hours, on the own outlines, over the ground and with its devices. */
-export function readShoes(input: Input, references: References, run: Runner): ShoesReading {
+export function readShoes(input: Input, references: References): ShoesReading {
   const { facts, look } = input
   const feet = bySide((side) =>
-    run(
-      `outline.${side}`,
+    ownOutline(
       {
+        side,
         traced: facts.traced[side],
+        foot: facts.feet[side],
+        print: facts.prints[side],
         lengthMm: look[side].lengthMm,
         ballWidthMm: look[side].ballWidthMm,
-        numbers: outlineNumbers(facts.feet[side].numbers),
-        print: facts.prints[side],
       },
-      () => ownOutline(input, side),
+      references,
     ),
   )
   const shelf = readShelf(facts.shoes, look, references)
   const legs = bySide((side) => legOf(facts.feet[side].numbers))
   const needsBase = bySide((side) => baseIsNeeded(input.grades[side]))
   const heights = heightsOf(input)
-  const insideOf = (shoe: Shoe, insole: InsoleShape) =>
-    run(`inside.${shoe.id}`, insole.pointsMm, distanceField)
   const shoes = shelf.shoes.map((reading): ShoeOnFeet => {
     const { shoe } = reading
     const insole = insoleOf(shoe, longerLength(look), references)
     const fitted = bySide((side) => {
       const foot = feet[side]
       if (!foot || !insole) return undefined
-      const asked = {
-        outline: facts.traced[side] ?? [
-          look[side].lengthMm,
-          look[side].ballWidthMm,
-          outlineNumbers(facts.feet[side].numbers),
-        ],
-        inner: [insole, shoe.nudge?.[side], shoe.use],
-        spacers: facts.spacersMm,
-      }
-      return run(`fit.${shoe.id}.${side}`, asked, () =>
-        fitOf({ ...input, foot, insole, shoe, side, field: insideOf(shoe, insole) }, references),
+      return fitOf(
+        {
+          foot,
+          insole,
+          nudge: shoe.nudge?.[side],
+          activity: activityOf(shoe),
+          spacersMm: facts.spacersMm,
+        },
+        references,
       )
     })
     const fits = bySide((side) => fitted[side]?.fit)
@@ -183,21 +183,24 @@ export function readShoes(input: Input, references: References, run: Runner): Sh
   }
 }
 
-function outlineNumbers(numbers: VisitFacts['feet']['left']['numbers']) {
-  const { footLength, heelWidth, halluxAngle, fifthToeAngle, gapRest1, gapRest2, gapRest3, gapRest4 } =
-    numbers
-  return [footLength, heelWidth, halluxAngle, fifthToeAngle, gapRest1, gapRest2, gapRest3, gapRest4]
+type OutlineInput = {
+  side: Side
+  traced: VisitFacts['traced'][Side]
+  foot: FootValues
+  print: VisitFacts['prints'][Side]
+  lengthMm: number | undefined
+  ballWidthMm: number | undefined
 }
 
 /** Traced where somebody traced it; drawn from length and width where both are known. */
-function ownOutline({ facts, look }: Input, side: Side): FitFoot | undefined {
-  const traced = facts.traced[side]
-  if (traced && traced.length > 2) return { outlineFootMm: traced, from: 'traced' }
-  const { lengthMm, ballWidthMm } = look[side]
-  if (lengthMm === undefined || ballWidthMm === undefined) return undefined
-  const shape = footShapeOf({ side, foot: facts.feet[side], print: facts.prints[side], ballWidthMm })
+function outlineOf({ side, traced, foot, print, lengthMm, ballWidthMm }: OutlineInput): FitFoot | undefined {
+  if (traced && isRing(traced, footBoxMm)) return { outlineFootMm: traced, from: 'traced' }
+  if (lengthMm === undefined || ballWidthMm === undefined || !isFootLike(lengthMm, ballWidthMm))
+    return undefined
+  const shape = footShapeOf({ side, foot, print, ballWidthMm })
   return { outlineFootMm: footOutline(shape).outlineFootMm, from: 'drawn' }
 }
+const ownOutline = remembered<OutlineInput, References, FitFoot | undefined>(outlineOf)
 
 function longerLength(look: Input['look']): number | undefined {
   const known = sides.map((side) => look[side].lengthMm).filter((mm) => mm !== undefined)
@@ -205,35 +208,32 @@ function longerLength(look: Input['look']): number | undefined {
   return known.length === 0 ? undefined : Math.max(...known)
 }
 
-function fitOf(
-  {
-    facts,
-    foot,
-    insole,
-    shoe,
-    side,
-    field,
-  }: Input & { foot: FitFoot; insole: InsoleShape; shoe: Shoe; side: Side; field: DistanceField },
+type FitInput = {
+  foot: FitFoot
+  insole: InsoleShape
+  nudge: FitNudge | undefined
+  activity: FitActivity
+  spacersMm: VisitFacts['spacersMm']
+}
+
+function fitNow(
+  { foot, insole, nudge, activity, spacersMm }: FitInput,
   references: References,
 ): { fit: FitReading; spaced: FitReading | undefined } {
   const table = fitTable(
-    {
-      foot,
-      insole,
-      nudge: shoe.nudge?.[side],
-      stretchMm: references.upperStretch,
-      gapMm: references.fitGap,
-      activity: activityOf(shoe),
-    },
+    { foot, insole, nudge, stretchMm: references.upperStretch, gapMm: references.fitGap, activity },
     references,
-    field,
+    insideField(insole.pointsMm, references),
   )
-  const hasSpacers = facts.spacersMm.some((mm) => mm > 0)
+  const hasSpacers = spacersMm.some((mm) => mm > 0)
   return {
     fit: readFit(table, references),
-    spaced: hasSpacers ? readFit(withSpacers(table, facts.spacersMm, references), references) : undefined,
+    spaced: hasSpacers ? readFit(withSpacers(table, spacersMm, references), references) : undefined,
   }
 }
+// the slow ones of a reading: a foot laid under a shoe takes some ms, and a shelf has many of each
+const fitOf = remembered(fitNow)
+const insideField = remembered<readonly Point[], References, DistanceField>((ring) => distanceField(ring))
 
 function legOf(numbers: VisitFacts['feet']['left']['numbers']): LegLine | undefined {
   return numbers.loadLine === undefined

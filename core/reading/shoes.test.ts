@@ -2,7 +2,7 @@ import { referenceValues } from '../reference'
 import { footOutline, neutralFoot } from '../synthetic'
 import { emptyFoot } from '../measures'
 import type { Shoe } from '../footwear'
-import { createReader, defaultSettings, read, type VisitFacts } from './index'
+import { defaultSettings, read, type VisitFacts } from './index'
 
 const references = referenceValues()
 const outline = (side: 'left' | 'right') =>
@@ -141,17 +141,4 @@ test('new minutes are walked in the thinnest shoe that stays; a decision stands 
   expect(readNow([narrow, wide]).newShoe?.reading.shoe.name).toBe('Wide')
   expect(readNow([narrow, { ...wide, ownVerdict: { choice: 'letGo' } }]).newShoe).toBeUndefined()
   expect(readNow([{ ...wide, use: 'home' }]).newShoe).toBeUndefined()
-})
-
-test('with memory the answer is the same, also after a shoe was moved', () => {
-  const reader = createReader()
-  const first = facts([narrow, wide])
-  reader(first, references, defaultSettings)
-  const moved = facts([{ ...narrow, nudge: { left: { xMm: 3, yMm: 1, turnDeg: 2 } } }, wide])
-  const kept = reader(moved, references, defaultSettings)
-  const anew = read(moved, references, defaultSettings)
-  expect(kept.shoes.shoes.map((s) => s.fits)).toEqual(anew.shoes.shoes.map((s) => s.fits))
-  expect(kept.shoes.shoes[0]!.fits.left).not.toEqual(
-    reader(first, references, defaultSettings).shoes.shoes[0]!.fits.left,
-  )
 })

@@ -147,6 +147,8 @@ export function footBorder(
 /** Where the line from the ball touches the toe from outside. */
 export function toeEdge(ball: Point, toe: readonly Point[], outward: 1 | -1): Point {
   const ahead = toe.filter((p) => p.y > ball.y + minimumToeMm)
+  // a child's toe, or a foot typed much too short: all there is of it is its tip
+  if (ahead.length === 0) return toe.reduce((a, b) => (b.y > a.y ? b : a))
   const slope = (p: Point) => (outward * (p.x - ball.x)) / (p.y - ball.y)
   return ahead.reduce((a, b) => (slope(b) > slope(a) ? b : a))
 }

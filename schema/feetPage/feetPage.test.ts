@@ -1,4 +1,4 @@
-import { createReader, defaultSettings } from '@sturvo/core/reading'
+import { defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { factsOf, type Fields } from '../index'
 import { feetPage, papers, svgText, type FeetPageInput, type SvgNode } from './index'
@@ -35,7 +35,7 @@ function pageOf(fields: Fields, change: Partial<FeetPageInput> = {}): SvgNode {
     references,
     facts,
     traced: { left: undefined, right: undefined },
-    reading: createReader()(facts, references, defaultSettings),
+    reading: read(facts, references, defaultSettings),
     ...change,
   })
 }

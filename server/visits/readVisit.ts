@@ -1,7 +1,12 @@
-import { read, type VisitFacts, type VisitReading } from '@sturvo/core/reading'
-import { referenceValues, type References } from '@sturvo/core/reference'
-import { kitItems, type KitItem } from '@sturvo/core/training'
-import { factsOf, type Fields, type Practice, type Visit, type VisitBackground } from '@sturvo/schema'
+import { referenceValues } from '@sturvo/core/reference'
+import {
+  readingOf,
+  type Fields,
+  type Practice,
+  type Visit,
+  type VisitBackground,
+  type VisitRead,
+} from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { notFound } from '../http/faults'
 import { findPerson, type PersonRow } from '../people/queries'
@@ -20,13 +25,7 @@ export type VisitSources = {
   background: VisitBackground
 }
 
-export type ReadVisit = Pick<VisitSources, 'person' | 'practice'> & {
-  visit: Visit
-  /** in force: the practice's values, and the own errors of who measured */
-  references: References
-  facts: VisitFacts
-  reading: VisitReading
-}
+export type ReadVisit = Pick<VisitSources, 'person' | 'practice'> & VisitRead & { visit: Visit }
 
 /** Gathers what a visit is read from; reading it is work for another thread. */
 export async function visitSources(database: Database, visitId: string): Promise<VisitSources> {
@@ -44,19 +43,8 @@ export async function visitSources(database: Database, visitId: string): Promise
 export function readSources(sources: VisitSources): ReadVisit {
   const { person, practice, background } = sources
   const visit: Visit = { ...sources.visit, fields: JSON.parse(sources.fieldsJson) as Fields }
-  // whoever measured is judged with the error of their own hands
-  const references = referenceValues({ ...practice.references, ...background.errors })
-  const ownedKit = person.kit.filter((item): item is KitItem => kitItems.some((k) => k === item))
-  const facts = factsOf({
-    fields: visit.fields,
-    birthYear: person.birthYear,
-    day: visit.startedOn,
-    ownedKit,
-    references,
-    trialUses: practice.trialUses,
-    earlier: background.earlier ?? undefined,
-  })
-  return { visit, person, practice, references, facts, reading: read(facts, references, practice.settings) }
+  const read = readingOf({ fields: visit.fields, person, practice, startedOn: visit.startedOn, background })
+  return { visit, person, practice, ...read }
 }
 
 /** A visit with everything it says, computed now and here; for programs that answer nobody meanwhile. */

@@ -4,7 +4,7 @@ import { render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
-import { createReader, defaultSettings } from '@sturvo/core/reading'
+import { defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { factsOf, personSchema, type Fields } from '@sturvo/schema'
 import { madeUpNewPerson } from '../../../schema/testing/madeUpPerson'
@@ -53,7 +53,7 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
       trialUses: {},
       version: 1,
     },
-    reading: createReader()(facts, references, settings),
+    reading: read(facts, references, settings),
     record: (values) => recorded.push(values),
     ...changed,
   }
