@@ -251,6 +251,31 @@ describe('one visit, from an empty person to the page in the hand', () => {
   })
 })
 
+describe('the pages in the hand', () => {
+  test('of every made-up client: two sheets at most, none nearly empty, what can hurt before what to do', async () => {
+    const people = await page.evaluate(
+      async () =>
+        ((await (await fetch('/api/people')).json()) as { people: { visits: { id: string }[] }[] }).people,
+    )
+    const visits = people.flatMap((person) => person.visits.slice(0, 1))
+    expect(visits.length).toBeGreaterThan(10)
+    for (const { id } of visits) {
+      const bytes = await page.evaluate(
+        async (visit) => [
+          ...new Uint8Array(await (await fetch(`/api/visits/${visit}/handout.pdf`)).arrayBuffer()),
+        ],
+        id,
+      )
+      const { text, pages } = await pdfText(Uint8Array.from(bytes))
+      expect(pages).toBeLessThanOrEqual(2)
+      expect(text).not.toMatch(/[Nn]ot decided|missing/)
+      if (!text.includes('Your drills')) continue
+      expect(text.indexOf('Too much, if')).toBeGreaterThan(0)
+      expect(text.indexOf('Too much, if')).toBeLessThan(text.indexOf('Your drills'))
+    }
+  }, 60_000)
+})
+
 describe('when something goes wrong', () => {
   const visit = () => `${practice.url}/visit/demosunavisit1`
 

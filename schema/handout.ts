@@ -4,8 +4,8 @@ import type { FigureId } from '@sturvo/core/training'
 import { cautionText, roleText } from './words/cautionText'
 import { clientWords, findingWords } from './words/findingText'
 import { plain } from './words/rich'
-import { shoeVerdicts } from './words/shoeText'
-import { careText, doseText, spacingText, surfaceText, tooMuchText } from './words/planText'
+import { clientShoeLines } from './words/shoeText'
+import { careText, clientSpacingText, doseText, surfaceText, tooMuchText } from './words/planText'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
 export type Handout = {
@@ -24,7 +24,8 @@ export type Handout = {
   newShoe: string | undefined
   /** what to do with each shoe that is worn */
   verdicts: string[]
-  spacing: string
+  /** left out while it is not decided */
+  spacing: string | undefined
   tooMuch: readonly string[]
 }
 
@@ -82,8 +83,8 @@ export function handoutOf(input: {
       where: surfaceText[w.surface],
     })),
     newShoe: reading.newShoe?.reading.shoe.name,
-    verdicts: shoeVerdicts(reading),
-    spacing: spacingText(reading.spacing),
+    verdicts: clientShoeLines(reading),
+    spacing: clientSpacingText(reading.spacing),
     tooMuch: tooMuchText,
   }
 }

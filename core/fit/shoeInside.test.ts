@@ -47,12 +47,27 @@ describe('the inside from inner measures', () => {
     expect(insoleOfNumbers({ innerWidthBallMm: 100 }, undefined, references)).toBeUndefined()
   })
   test('a traced inside stands over the numbers', () => {
-    const points = [{ x: 0, y: 0 }]
+    const points = [
+      { x: -40, y: 0 },
+      { x: 50, y: 20 },
+      { x: 0, y: 265 },
+    ]
     expect(insoleOf({ insole: { points, from: 'photo' }, innerWidthBallMm: 100 }, 250, references)).toEqual({
       pointsMm: points,
       from: 'photo',
       guessed: [],
     })
+  })
+  test('a line that is no inside of a shoe is not laid under a foot: the numbers stand, or nothing does', () => {
+    const tiny = [
+      { x: 0, y: 0 },
+      { x: 3, y: 0 },
+      { x: 0, y: 4 },
+    ]
+    expect(insoleOf({ insole: { points: tiny, from: 'file' } }, 250, references)).toBeUndefined()
+    expect(
+      insoleOf({ insole: { points: tiny, from: 'file' }, innerWidthBallMm: 100 }, 250, references)?.from,
+    ).toBe('numbers')
   })
 })
 

@@ -123,8 +123,8 @@ describe('the shelf', () => {
       feet,
       references,
     )
-    expect(shelf.dropMm).toBeCloseTo((18 * 60 + 0 * 20) / 80, 9)
-    expect(shelf.scorePct).toBeCloseTo(25, 9)
+    expect(shelf.drop.value).toBeCloseTo((18 * 60 + 0 * 20) / 80, 9)
+    expect(shelf.score.value).toBeCloseTo(25, 9)
     expect(shelf.mostWorn?.shoe.name).toBe('boot')
   })
   test('the wider foot decides the width, less the stretch of the upper', () => {
@@ -134,7 +134,7 @@ describe('the shelf', () => {
       references,
     )
     expect(shelf.shoes[0]).toMatchObject({ ballMarginMm: -6, toesMarginMm: 3, isNarrow: true })
-    expect(shelf.narrowShare).toBe(1)
+    expect(shelf.narrow).toEqual({ value: 1, knownShare: 1, range: undefined })
   })
   test('a low drop on a tall stack is flagged', () => {
     const tall = { id: 'x', name: 'x', stackHeelMm: 32, stackForefootMm: 30 }
@@ -146,8 +146,8 @@ describe('the shelf', () => {
   test('an empty shelf says nothing, never NaN', () => {
     expect(readShelf([], feet, references)).toMatchObject({
       hoursPerWeek: 0,
-      dropMm: undefined,
-      narrowShare: undefined,
+      drop: { value: undefined, knownShare: 0 },
+      narrow: { value: undefined, knownShare: 0, range: undefined },
       mostWorn: undefined,
     })
   })

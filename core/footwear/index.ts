@@ -1,6 +1,7 @@
 export * from './shoe'
 export * from './minimalShoeScore'
 export * from './shelf'
+export * from './shelfMean'
 export * from './shelfProfile'
 export * from './shoeSize'
 export * from './tipping'

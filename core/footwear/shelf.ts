@@ -1,6 +1,7 @@
 import type { References } from '../reference'
 import type { BySide } from '../side'
 import { minimalShoeScore, type MinimalShoeScore } from './minimalShoeScore'
+import { shelfMean, type ShelfMean, type WeighedShoe } from './shelfMean'
 import { shelfProfile, type ProfileRow } from './shelfProfile'
 import { tippingAngleDeg } from './tipping'
 import { wearHint, type WearHint } from './wearHint'
@@ -26,12 +27,12 @@ export type ShelfReading = {
   /** every shoe, most worn first; ghosts and retired ones behind, with no part of the hours */
   shoes: ShoeReading[]
   hoursPerWeek: number
-  /** hours-weighted, over the shoes where the number is known */
-  dropMm: number | undefined
-  stackHeelMm: number | undefined
-  scorePct: number | undefined
-  /** part of the hours spent in shoes narrower than the foot, over the hours where widths are known */
-  narrowShare: number | undefined
+  /** weighted by hours, mm and % */
+  drop: ShelfMean
+  stackHeel: ShelfMean
+  score: ShelfMean
+  /** part of the hours spent in shoes narrower than the foot */
+  narrow: ShelfMean
   mostWorn: ShoeReading | undefined
   profile: ProfileRow[]
 }
@@ -66,14 +67,23 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
       wear: shoe.wornZones && wearHint(shoe.wornZones),
     }
   })
-  const measured = readings.filter((r) => r.ballMarginMm !== undefined || r.toesMarginMm !== undefined)
+  const mean = (of: (r: ShoeReading) => Omit<WeighedShoe, 'hours'>, bounds?: { low: number; high: number }) =>
+    shelfMean(
+      readings.map((r) => ({ hours: r.hoursShare, ...of(r) })),
+      references,
+      bounds,
+    )
+  const isMeasured = (r: ShoeReading) => r.ballMarginMm !== undefined || r.toesMarginMm !== undefined
   return {
     shoes: readings,
     hoursPerWeek,
-    dropMm: weighted(readings, (r) => r.dropMm),
-    stackHeelMm: weighted(readings, (r) => r.shoe.stackHeelMm),
-    scorePct: weighted(readings, (r) => r.score.pct),
-    narrowShare: weighted(measured, (r) => (r.isNarrow ? 1 : 0)),
+    drop: mean((r) => ({ value: r.dropMm })),
+    stackHeel: mean((r) => ({ value: r.shoe.stackHeelMm })),
+    score: mean(({ score }) => ({ value: score.pct, low: score.lowPct, high: score.highPct }), {
+      low: 0,
+      high: 100,
+    }),
+    narrow: mean((r) => ({ value: isMeasured(r) ? Number(r.isNarrow) : undefined }), { low: 0, high: 1 }),
     mostWorn: readings.find((r) => r.hoursShare > 0),
     profile: shelfProfile(
       readings.map((r) => ({ shoe: r.shoe, toesMarginMm: r.toesMarginMm, hours: r.hoursShare })),
@@ -85,20 +95,4 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
 function widest(feet: FootWidths, key: 'ballWidthMm' | 'toeWidthMm'): number | undefined {
   const known = [feet.left[key], feet.right[key]].filter((w) => w !== undefined)
   return known.length === 0 ? undefined : Math.max(...known)
-}
-
-function weighted(
-  readings: ShoeReading[],
-  valueOf: (r: ShoeReading) => number | undefined,
-): number | undefined {
-  let sum = 0
-  let hours = 0
-  for (const r of readings) {
-    const value = valueOf(r)
-    const weight = r.hoursShare
-    if (value === undefined || weight === 0) continue
-    sum += value * weight
-    hours += weight
-  }
-  return hours > 0 ? sum / hours : undefined
 }

@@ -1,4 +1,5 @@
 import type { References } from '../reference'
+import { shelfMean, type ShelfMean } from './shelfMean'
 import { dropMm, type Shoe } from './shoe'
 
 export const profileMeasures = ['stack', 'drop', 'bend', 'toeRoom'] as const
@@ -8,11 +9,9 @@ export type ProfileMeasure = (typeof profileMeasures)[number]
 export type Band = { from: number | undefined; to: number | undefined; share: number }
 export type ProfileRow = {
   measure: ProfileMeasure
-  /** hours-weighted, mm or stiffness */
-  mean: number
+  /** weighted by hours, mm or stiffness, with the part of the hours behind it */
+  mean: ShelfMean
   bands: Band[]
-  /** part of all hours behind this row */
-  knownShare: number
 }
 
 type Worn = { shoe: Shoe; toesMarginMm: number | undefined; hours: number }
@@ -35,7 +34,6 @@ export function shelfProfile(worn: readonly Worn[], references: References): Pro
     bend: (w) => w.shoe.bendStiffness,
     toeRoom: (w) => w.toesMarginMm,
   }
-  const allHours = worn.reduce((sum, w) => sum + w.hours, 0)
   return profileMeasures.flatMap((measure): ProfileRow[] => {
     const known = worn.flatMap((w) => {
       const value = valueOf[measure](w)
@@ -47,13 +45,15 @@ export function shelfProfile(worn: readonly Worn[], references: References): Pro
     return [
       {
         measure,
-        mean: known.reduce((sum, k) => sum + k.value * k.hours, 0) / hours,
+        mean: shelfMean(
+          worn.map((w) => ({ hours: w.hours, value: valueOf[measure](w) })),
+          references,
+        ),
         bands: [undefined, ...cuts].map((from, i) => {
           const to = cuts[i]
           const inside = known.filter((k) => k.value >= (from ?? -Infinity) && k.value < (to ?? Infinity))
           return { from, to, share: inside.reduce((sum, k) => sum + k.hours, 0) / hours }
         }),
-        knownShare: hours / allHours,
       },
     ]
   })

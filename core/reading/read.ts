@@ -109,9 +109,9 @@ export function read(
       m1Missing: bySide((side) => missingAt(load.tripods[side])),
       kneeComesIn: facts.kneeComesIn,
       shelf: {
-        narrowShare: shoes.shelf.narrowShare,
-        dropMm: shoes.shelf.dropMm,
-        scorePct: shoes.shelf.scorePct,
+        narrowShare: shoes.shelf.narrow.value,
+        dropMm: shoes.shelf.drop.value,
+        scorePct: shoes.shelf.score.value,
       },
     },
     references,

@@ -35,14 +35,20 @@ export type VerdictReason =
   | { kind: 'stiffToe' }
   | { kind: 'thinPad' }
 
+/** What a verdict was made without. */
+export const verdictGaps = ['shoeWidths', 'footWidths', 'stacks', 'bend', 'leg'] as const
+export type VerdictGap = (typeof verdictGaps)[number]
+
 export type ShoeVerdict = {
   choice: VerdictChoice
   /** at most so many hours a week; only where limited or let go */
   hoursPerWeek: number | undefined
   against: VerdictReason[]
   inFavour: VerdictReason[]
-  /** nothing is known that could speak */
+  /** nothing that is known speaks for or against it */
   isOpen: boolean
+  /** what is not known, and could change the verdict */
+  missing: VerdictGap[]
 }
 
 export type VerdictInput = {
@@ -107,7 +113,24 @@ export function shoeVerdict(input: VerdictInput, references: References): ShoeVe
     against,
     inFavour,
     isOpen: against.length === 0 && inFavour.every((r) => r.kind === 'littleWorn'),
+    missing: gapsOf(input),
   }
+}
+
+function gapsOf({ reading, fits, bases, needsBase }: VerdictInput): VerdictGap[] {
+  const { shoe } = reading
+  const isLaid = sides.some((side) => fits[side])
+  const hasMargin = reading.ballMarginMm !== undefined || reading.toesMarginMm !== undefined
+  const hasWidths =
+    shoe.insole !== undefined || shoe.innerWidthBallMm !== undefined || shoe.innerWidthToesMm !== undefined
+  const isMissing: Record<VerdictGap, boolean> = {
+    shoeWidths: !isLaid && !hasWidths,
+    footWidths: !isLaid && !hasMargin && hasWidths,
+    stacks: shoe.stackHeelMm === undefined || shoe.stackForefootMm === undefined,
+    bend: shoe.bendStiffness === undefined,
+    leg: sides.some((side) => needsBase[side] && !bases[side]),
+  }
+  return verdictGaps.filter((gap) => isMissing[gap])
 }
 
 const pressing: readonly VerdictReason['kind'][] = ['outside', 'pushesToe', 'short', 'narrow']

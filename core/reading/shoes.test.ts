@@ -142,3 +142,13 @@ test('new minutes are walked in the thinnest shoe that stays; a decision stands 
   expect(readNow([narrow, { ...wide, ownVerdict: { choice: 'letGo' } }]).newShoe).toBeUndefined()
   expect(readNow([{ ...wide, use: 'home' }]).newShoe).toBeUndefined()
 })
+
+test('what a verdict was made without is what nobody measured', () => {
+  const missingOf = (shoe: Partial<Shoe>) =>
+    readNow([{ id: 'a', name: 'Boots', hoursPerWeek: 10, ...shoe }]).shoes.shoes[0]!.verdict.missing
+  expect(missingOf({})).toEqual(expect.arrayContaining(['shoeWidths', 'stacks', 'bend']))
+  // stacks of 38 and 22 mm are measured: they are not asked for again
+  expect(missingOf({ stackHeelMm: 38, stackForefootMm: 22 })).not.toContain('stacks')
+  expect(missingOf({ bendStiffness: 2 })).not.toContain('bend')
+  expect(missingOf({ innerWidthBallMm: 100, innerLengthMm: 270 })).not.toContain('shoeWidths')
+})

@@ -235,6 +235,12 @@ export const referenceTable = {
     heelOffAtPct: [65, '% of stance', def, 'the heel leaves the ground at'],
   }),
   ...group('what drives it', {
+    shelfKnownLeast: [
+      0.5,
+      'of hours',
+      def,
+      'hours for which a measure of the shelf is known, from which its mean is said',
+    ],
     driverNarrowShare: [0.3, 'of hours', def, 'hours in narrow shoes from which they speak for the shoe'],
     driverShoeScoreLow: [25, '%', def, 'minimal-shoe score that speaks fully for the shoe'],
     driverShoeScoreHigh: [75, '%', def, 'minimal-shoe score that speaks fully against it'],

@@ -7,7 +7,7 @@ import { driverText, evidenceText } from './driverText'
 import { changeSentence } from './changeText'
 import { gradeText, partName } from './gradeText'
 import { measureText } from './measureText'
-import { placeName } from './shoeText'
+import { placeName, shelfMeanText } from './shoeText'
 import { aspectSentence, deviceName } from './supportText'
 import { postureText } from './pronationText'
 import { chancePct, num, pct, signed, type Rich } from './rich'
@@ -421,11 +421,11 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
           }
     }
     case 'shelf': {
-      const { mostWorn, dropMm, stackHeelMm, scorePct, hoursPerWeek } = f.shelf
+      const { mostWorn, drop, stackHeel, score, hoursPerWeek } = f.shelf
       const known = [
-        dropMm === undefined ? '' : `drop ${num(dropMm, 0)} mm`,
-        stackHeelMm === undefined ? '' : `stack ${num(stackHeelMm, 0)} mm`,
-        scorePct === undefined ? '' : `minimal-shoe score ${num(scorePct, 0)} %`,
+        shelfMeanText('drop', drop, 'mm'),
+        shelfMeanText('stack', stackHeel, 'mm'),
+        shelfMeanText('minimal-shoe score', score, '%'),
       ].filter(Boolean)
       return {
         sentence: [
@@ -433,7 +433,10 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
           strong(pct(mostWorn!.hoursShare)),
           ` of ${num(hoursPerWeek, 0)} h a week.`,
         ],
-        detail: known.length > 0 ? `weighted by wear: ${known.join(' · ')}` : 'heights are not known yet',
+        detail:
+          known.length > 0
+            ? `weighted by wear: ${known.join(' · ')}`
+            : 'heights and weights are known for less than half of the hours',
         evidence: 'What is worn most counts most.',
       }
     }

@@ -131,6 +131,11 @@ export function spacingText(spacing: SpacingStart): string {
   return `Start with ${spacing.startMin} min a day at rest, ${spacing.growMin} min more every ${spacing.growEveryDays} wearing days with no mark after 10 min, up to ${spacing.ceilingMin} min. Take them off when numb, blue or white, sore or broken skin.`
 }
 
+/** For the client: what to do with spacers, or that there are none. What is not decided yet is not their business. */
+export function clientSpacingText(spacing: SpacingStart): string | undefined {
+  return spacing.use === 'notNow' && spacing.because === 'unknown' ? undefined : spacingText(spacing)
+}
+
 export const factorText: Record<TransitionFactor, string> = {
   age: 'age 60 or more',
   bone: 'bone history',

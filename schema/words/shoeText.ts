@@ -19,8 +19,9 @@ import type {
   WearActivity,
   WearHint,
   WearSurface,
+  ShelfMean,
 } from '@sturvo/core/footwear'
-import type { ShoeVerdict, VerdictReason, VisitReading } from '@sturvo/core/reading'
+import type { ShoeVerdict, VerdictGap, VerdictReason, VisitReading } from '@sturvo/core/reading'
 import { num, pct } from './rich'
 
 const regionText: Record<FitRegion, string> = { heel: 'heel', waist: 'waist', ball: 'ball', toes: 'toes' }
@@ -117,6 +118,58 @@ export function shoeVerdicts(reading: Pick<VisitReading, 'shoes'>): string[] {
   })
 }
 
+const clientChoiceText: Record<VerdictChoice, (hours: number | undefined) => string> = {
+  keep: () => 'keep wearing them',
+  limit: (hours) => (hours === undefined ? 'wear them less' : `at most ${num(hours)} hours a week`),
+  insert: () => 'change what lies inside them',
+  letGo: (hours) =>
+    hours === undefined ? 'best left off' : `best left off, at most ${num(hours)} hours a week`,
+}
+
+/** Why, as the one who wears them would say it; the millimetres stay with the practitioner. */
+function clientReason(reason: VerdictReason): string | undefined {
+  switch (reason.kind) {
+    case 'outside':
+    case 'narrow':
+      return 'too narrow for your foot'
+    case 'pushesToe':
+      return 'they push your big toe aside'
+    case 'short':
+      return 'too short'
+    case 'long':
+      return 'too long'
+    case 'insertTooHigh':
+      return 'too tight with what lies inside them'
+    case 'noDepth':
+      return 'too low over your foot'
+    case 'noBase':
+      return 'you stand over their inner edge'
+    case 'tallLever':
+      return 'a tall sole that tips'
+    case 'tipsEasily':
+      return 'they tip easily'
+    default:
+      return undefined
+  }
+}
+
+/** A line for each shoe that is worn, in the client's words. Two shoes of one name are told apart by their order. */
+export function clientShoeLines(reading: Pick<VisitReading, 'shoes'>): string[] {
+  return reading.shoes.shoes.flatMap(({ reading: { shoe }, verdict }) => {
+    if (!isWorn(shoe)) return []
+    const own = shoe.ownVerdict
+    if (!own && verdict.isOpen) return []
+    const { choice, hoursPerWeek } = own ?? verdict
+    const why =
+      choice === 'keep' ? [] : verdict.against.map(clientReason).filter((text) => text !== undefined)
+    const note = own?.note?.trim()
+    const because = note ? [note] : [...new Set(why)].slice(0, 2)
+    return [
+      `${shoe.name}: ${clientChoiceText[choice](hoursPerWeek)}${because.length > 0 ? ` (${because.join('; ')})` : ''}`,
+    ]
+  })
+}
+
 /** All that speaks for and against, on one line for letter and hand-out. */
 function verdictLine(name: string, verdict: ShoeVerdict): string {
   const reasons = verdict.choice === 'keep' ? verdict.inFavour : verdict.against
@@ -203,6 +256,44 @@ export const profileText: Record<ProfileMeasure, { name: string; unit: string; l
     bend: { name: 'Bend', unit: ' of 5', low: 'bends', high: 'stiff' },
     toeRoom: { name: 'Room at the toes', unit: ' mm', low: 'narrow', high: 'wide' },
   }
+
+const gapText: Record<VerdictGap, string> = {
+  shoeWidths: 'its inner widths',
+  footWidths: 'the widths of the feet',
+  stacks: 'its stacks at heel and forefoot',
+  bend: 'how it bends',
+  leg: 'where the leg falls over it',
+}
+
+/** What is said of a shoe that nothing speaks for or against: from what, and what would tell. */
+export function openVerdictText({ missing }: Pick<ShoeVerdict, 'missing'>): string {
+  const said = 'Nothing that is known of it speaks for or against it.'
+  return missing.length === 0 ? said : `${said} Not known: ${missing.map((gap) => gapText[gap]).join(', ')}.`
+}
+
+/**
+ * A mean over the shelf with what it comes from: a number where at least half of the hours are known, else where it
+ * can lie, else nothing.
+ */
+export function shelfMeanText(name: string, mean: ShelfMean, unit: string): string {
+  const { value, knownShare, range } = mean
+  const of = knownShare < 0.995 ? ` (known for ${pct(knownShare)} of the hours)` : ''
+  if (value !== undefined) return `${name} ${num(value, 0)}\u00a0${unit}${of}`
+  if (range && range.high - range.low < widestSaid)
+    return `${name} between ${num(range.low, 0)} and ${num(range.high, 0)}\u00a0${unit}`
+  return ''
+}
+// a score that may lie anywhere says nothing
+const widestSaid = 60
+
+/** How much of the hours is spent in shoes narrower than the foot, as far as widths are known. */
+export function narrowHoursText({ value, knownShare, range }: ShelfMean): string {
+  if (knownShare >= 0.995) return `${pct(value ?? 0)} of them in shoes narrower than the foot`
+  const unknown = `widths known for ${pct(knownShare)} of the hours`
+  return range && range.low > 0
+    ? `at least ${pct(range.low)} of them in shoes narrower than the foot; ${unknown}`
+    : unknown
+}
 
 const shortText: Record<ShortfallKind, (by: number) => string> = {
   length: (by) => `${num(by, 0)} mm too short`,

@@ -10,7 +10,7 @@ const act = '#23524A'
 const oxide = '#A23B1E'
 const line = '#D9D4C5'
 
-/** One page, large type: what to do, how often, and when it is too much. */
+/** The client's page, in large type: when it is too much, what to do, how often. */
 export async function handoutPdf(handout: Handout): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     pageSize: 'A4',
@@ -53,8 +53,12 @@ function stopPage({ reasons, see }: NonNullable<Handout['blocked']>): Content[] 
 function planPage(h: Handout): Content[] {
   return [
     ...(h.seen.length > 0 ? [{ ul: h.seen, margin: [0, 0, 0, 6] } satisfies Content] : []),
-    ...drillPart(h),
+    // what can hurt stands before what is to be done
     ...(h.care.length > 0 ? [sectionTitle('Take care'), { ul: h.care } satisfies Content] : []),
+    ...(h.drills.length + h.shoes.length > 0
+      ? [sectionTitle('Too much, if'), { ul: [...h.tooMuch], fontSize: 10 } satisfies Content]
+      : []),
+    ...drillPart(h),
     ...(h.shoes.length > 0
       ? [
           sectionTitle('Thinner shoes and barefoot'),
@@ -69,15 +73,14 @@ function planPage(h: Handout): Content[] {
     ...(h.verdicts.length > 0
       ? [sectionTitle('Your shoes'), { ul: h.verdicts, fontSize: 10 } satisfies Content]
       : []),
-    sectionTitle('Toe spacers'),
-    { text: h.spacing, fontSize: 10 },
-    sectionTitle('Too much, if'),
-    { ul: [...h.tooMuch], fontSize: 10 },
+    ...(h.spacing === undefined
+      ? []
+      : [sectionTitle('Toe spacers'), { text: h.spacing, fontSize: 10 } satisfies Content]),
   ]
 }
 
 function drillPart(h: Handout): Content[] {
-  if (h.drills.length === 0) return [{ text: 'Nothing that was measured needs training now.' }]
+  if (h.drills.length === 0) return [{ text: 'No drills for now.' }]
   return [
     sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
     {

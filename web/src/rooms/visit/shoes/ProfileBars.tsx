@@ -16,31 +16,22 @@ export function ProfileBars({
       {now.map((row) => {
         const words = profileText[row.measure]
         const other = then?.find((r) => r.measure === row.measure)
-        const changed = other && Math.abs(other.mean - row.mean) >= 0.05
+        const [mean, later] = [row.mean.value, other?.mean.value]
+        const isChanged = mean !== undefined && later !== undefined && Math.abs(later - mean) >= 0.05
         return (
           <div key={row.measure}>
             <dt>
-              {words.name}{' '}
-              <b>
-                {row.mean < 0 ? '−' : ''}
-                {num(Math.abs(row.mean))}
-                {words.unit}
-              </b>
-              {changed && (
-                <b className={classes.then}>
-                  {' '}
-                  → {other.mean < 0 ? '−' : ''}
-                  {num(Math.abs(other.mean))}
-                  {words.unit}
-                </b>
-              )}
+              {words.name} {mean !== undefined && <b>{withUnit(mean, words.unit)}</b>}
+              {isChanged && <b className={classes.then}> → {withUnit(later, words.unit)}</b>}
             </dt>
             <dd>
               <Bar row={row} />
-              {changed && <Bar row={other} />}
+              {isChanged && other && <Bar row={other} />}
               <small>
                 <span>{words.low}</span>
-                {row.knownShare < 0.995 && <span>known for {pct(row.knownShare)} of the hours</span>}
+                {row.mean.knownShare < 0.995 && (
+                  <span>known for {pct(row.mean.knownShare)} of the hours</span>
+                )}
                 <span>{words.high}</span>
               </small>
             </dd>
@@ -49,6 +40,10 @@ export function ProfileBars({
       })}
     </dl>
   )
+}
+
+function withUnit(value: number, unit: string): string {
+  return `${value < 0 ? '−' : ''}${num(Math.abs(value))}${unit}`
 }
 
 function Bar({ row }: { row: ProfileRow }) {

@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import { readShelf } from '@sturvo/core/footwear'
 import type { ShoeOnShelf } from '@sturvo/schema'
-import { num, pct } from '@sturvo/schema/words'
+import { narrowHoursText, num, pct } from '@sturvo/schema/words'
 import { useAppDispatch, useAppSelector } from '../../../app/store'
 import { newId } from '../../../app/newId'
 import { useOpenVisit } from '../visitContext'
@@ -59,9 +59,7 @@ export function ShelfPanel() {
               · worn most: <b>{shelf.mostWorn.shoe.name}</b>, {pct(shelf.mostWorn.hoursShare)}
             </>
           )}
-          {shelf.narrowShare !== undefined && (
-            <small>{pct(shelf.narrowShare)} of them in shoes narrower than the foot</small>
-          )}
+          {shelf.narrow.knownShare > 0 && <small>{narrowHoursText(shelf.narrow)}</small>}
         </p>
         <div className={classes.buttons}>
           {whatIf ? (

@@ -1,7 +1,7 @@
 import { NumberInput, Textarea } from '@mantine/core'
 import { verdictChoices } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
-import { reasonText, verdictSentence, verdictText } from '@sturvo/schema/words'
+import { openVerdictText, reasonText, verdictSentence, verdictText } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import classes from './Verdict.module.css'
 import { useShoeChange } from './useShelf'
@@ -21,7 +21,7 @@ export function VerdictBox({ on }: { on: ShoeOnFeet }) {
         </p>
       )}
       {verdict.isOpen ? (
-        <p className={classes.soft}>Nothing measured speaks against it yet. Widths and stacks would tell.</p>
+        <p className={classes.soft}>{openVerdictText(verdict)}</p>
       ) : (
         <ul>
           {verdict.against.map((reason, i) => (

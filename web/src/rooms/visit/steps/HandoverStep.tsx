@@ -31,7 +31,7 @@ export function HandoverStep() {
     <div className={classes.handover}>
       <Group justify="space-between">
         <p className={classes.soft}>
-          {save === 'saved' ? 'One page, ready to print.' : 'The print-out waits until everything is saved.'}
+          {save === 'saved' ? 'Ready to print.' : 'The print-out waits until everything is saved.'}
         </p>
         <Group gap={8}>
           {handout.blocked && (
@@ -107,8 +107,28 @@ export function PaperView({ handout: h }: { handout: Handout }) {
               <li key={sentence}>{sentence}</li>
             ))}
           </ul>
+          {h.care.length > 0 && (
+            <>
+              <h3>Take care</h3>
+              <ul>
+                {h.care.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {h.drills.length + h.shoes.length > 0 && (
+            <>
+              <h3>Too much, if</h3>
+              <ul>
+                {h.tooMuch.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </>
+          )}
           {h.drills.length === 0 ? (
-            <p>Nothing that was measured needs training now.</p>
+            <p>No drills for now.</p>
           ) : (
             <h3>
               Your drills: about {h.minutes} minutes, {h.sessions} times a week
@@ -128,16 +148,6 @@ export function PaperView({ handout: h }: { handout: Handout }) {
               </li>
             ))}
           </ul>
-          {h.care.length > 0 && (
-            <>
-              <h3>Take care</h3>
-              <ul>
-                {h.care.map((line) => (
-                  <li key={line}>{line}</li>
-                ))}
-              </ul>
-            </>
-          )}
           {h.shoes.length > 0 && (
             <>
               <h3>Thinner shoes and barefoot</h3>
@@ -165,14 +175,12 @@ export function PaperView({ handout: h }: { handout: Handout }) {
               </ul>
             </>
           )}
-          <h3>Toe spacers</h3>
-          <p>{h.spacing}</p>
-          <h3>Too much, if</h3>
-          <ul>
-            {h.tooMuch.map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
+          {h.spacing !== undefined && (
+            <>
+              <h3>Toe spacers</h3>
+              <p>{h.spacing}</p>
+            </>
+          )}
         </>
       )}
     </article>
