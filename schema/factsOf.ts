@@ -150,6 +150,7 @@ export function factsOf(input: {
     // who recorded two feet and chose nothing means the recording
     loadMethod: answer('loadMethod') ?? (recordings.some((r) => r.job === 'twoFeet') ? 'mat' : 'scales'),
     bodyMassKg: answer('bodyMassKg'),
+    earlierMassKg: input.earlier && answerOf(input.earlier.fields, 'bodyMassKg'),
     goal: answer('goalKind'),
     marks: marks.map(({ side, view, along, kind, worst: mostPain, when }): BodyMark => ({
       side,

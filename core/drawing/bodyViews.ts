@@ -1,5 +1,6 @@
 import { closedCurve, openCurve, type Point } from '../geometry'
 import type { MarkView } from '../reading'
+import { referenceTable } from '../reference'
 import { medialSignImage, type Side } from '../side'
 import { footOutline, rearDrawing, sideDrawing, type FootShape, type SideShape } from '../synthetic'
 
@@ -115,20 +116,17 @@ function solePads(shape: FootShape, toes: readonly Point[][]): Point[][] {
   return [heel, ball, ...pads]
 }
 
-const usualNnh = 0.27
-const usualAhi = 0.345
-const truncated = 0.728
 const flatNavicularMm = 21 // from outside hardly any arch is seen
 
 function fromTheSide(view: 'inner' | 'outer', shape: FootShape): BodyView {
   const l = shape.lengthMm
-  const truncatedLengthMm = l * truncated
+  const truncatedLengthMm = l * referenceTable.truncatedShare.value
   const body: SideShape = {
     side: shape.side,
     lengthMm: l,
     truncatedLengthMm,
-    navicularMm: view === 'inner' ? truncatedLengthMm * usualNnh : flatNavicularMm,
-    dorsumMm: truncatedLengthMm * usualAhi * (view === 'inner' ? 1 : 0.93),
+    navicularMm: view === 'inner' ? truncatedLengthMm * referenceTable.nnhMean.value : flatNavicularMm,
+    dorsumMm: truncatedLengthMm * referenceTable.ahiStandMean.value * (view === 'inner' ? 1 : 0.93),
     heelAngleDeg: 0,
     legAngleDeg: 0,
   }

@@ -20,6 +20,8 @@ export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: n
 export type VisitFacts = {
   ageYears: number | undefined
   bodyMassKg: number | undefined
+  /** at the visit before */
+  earlierMassKg?: number | undefined
   goal: GoalKind | undefined
   marks: readonly BodyMark[]
   events: readonly HistoryEvent[]

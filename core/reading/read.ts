@@ -288,7 +288,7 @@ function transitionOf(
     noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
     grade: sides.some((s) => Object.values(grades[s].effects).some((e) => e.paceFactor > 1)),
     sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
-    mass: false,
+    mass: facts.runs && isMassAgainst(facts, references),
   }
   return planTransition(
     {
@@ -302,6 +302,14 @@ function transitionOf(
     },
     references,
   )
+}
+
+/** Heavy, or clearly heavier than at the visit before: with running, bones get more than they are used to. */
+function isMassAgainst({ bodyMassKg, earlierMassKg }: VisitFacts, references: References): boolean {
+  if (bodyMassKg === undefined) return false
+  const isHeavier =
+    earlierMassKg !== undefined && bodyMassKg >= earlierMassKg * (1 + references.factorMassGain)
+  return bodyMassKg >= references.factorMassKg || isHeavier
 }
 
 /** Little motion is likelier than either other class. */

@@ -113,7 +113,7 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
     })
   if (position) {
     const sure = position.chances[position.kind]
-    const concern: Concern = position.kind === 'middle' ? 'fine' : position.kind === 'low' ? 'watch' : 'watch'
+    const concern: Concern = position.kind === 'middle' ? 'fine' : 'watch'
     found.push({
       kind: 'archPosition',
       side,

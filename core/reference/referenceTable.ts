@@ -507,7 +507,9 @@ export const referenceTable = {
     targetShareGradual: [0.5, '', def, 'target part of the standing and walking hours, barefoot gradual'],
     targetShareCautious: [0.3, '', def, 'target part of the hours, barefoot cautious'],
     targetShareMost: [0.8, '', def, 'target part of the hours, minimal shoes most of the time'],
-    factorMass: [1.15, '', def, 'longer: big change of body mass'],
+    factorMass: [1.2, '', def, 'longer: heavy, or heavier by a tenth, and running'],
+    factorMassKg: [90, 'kg', def, 'body mass from which running makes the transition longer'],
+    factorMassGain: [0.1, 'of body mass', def, 'gain since the visit before from which running makes it longer'],
   }),
 } satisfies Record<string, ReferenceEntry>
 

@@ -16,7 +16,6 @@ export type TrainingSettings = {
 export type PlanInput = {
   deficits: Deficits
   minutesPerSession: number
-  sessionsPerWeek: number
   kit: readonly KitItem[]
   effects: ReadonlySet<CautionEffect>
   settings: TrainingSettings
@@ -140,6 +139,10 @@ function fillPhase({ input, stage, weeks, trained, reasons, known }: Filling) {
   return { plan: { stage, weeks, picks, minutes } satisfies PhasePlan, relax }
 }
 
+// steer the greedy choice, no claims about feet: more than this of one capacity adds nothing, a tiring drill costs a little
+const fullCover = 1.2
+const fatiguePrice = 0.1
+
 const mobility: readonly Capacity[] = ['ankleBend', 'bigToeExtension']
 
 function mustHave(input: PlanInput): Capacity[] {
@@ -165,7 +168,7 @@ function gainOf(exercise: Exercise, input: PlanInput, covered: ReadonlyMap<Capac
   return exercise.targets.reduce((sum, [capacity, weight]) => {
     const need = worst(input.deficits[capacity])
     if (need <= input.references.worthTraining) return sum
-    return sum + need * Math.min(weight, Math.max(0, 1.2 - (covered.get(capacity) ?? 0)))
+    return sum + need * Math.min(weight, Math.max(0, fullCover - (covered.get(capacity) ?? 0)))
   }, 0)
 }
 
@@ -175,7 +178,7 @@ function bestOf(
   covered: ReadonlyMap<Capacity, number>,
 ): Exercise | undefined {
   const value = (e: Exercise) =>
-    (gainOf(e, input, covered) - 0.1 * e.fatigue) / Math.sqrt(minutesOf(e, input.references))
+    (gainOf(e, input, covered) - fatiguePrice * e.fatigue) / Math.sqrt(minutesOf(e, input.references))
   return from.reduce<Exercise | undefined>(
     (best, e) => (best === undefined || value(e) > value(best) ? e : best),
     undefined,

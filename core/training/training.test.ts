@@ -34,7 +34,6 @@ const shortEverywhere = {
 const input = (changed: Partial<PlanInput> = {}): PlanInput => ({
   deficits: deficitsOf(shortEverywhere),
   minutesPerSession: 15,
-  sessionsPerWeek: 5,
   kit: ['band', 'wall', 'step'],
   effects: new Set(),
   settings: {

@@ -6,7 +6,7 @@ import type { Leg } from '@sturvo/core/tripod'
 import { driverText, evidenceText } from './driverText'
 import { changeSentence } from './changeText'
 import { gradeText, partName } from './gradeText'
-import { measureText } from './measureText'
+import { measureText, measureWords } from './measureText'
 import { placeName, shelfMeanText } from './shoeText'
 import { aspectSentence, deviceName } from './supportText'
 import { postureText } from './pronationText'
@@ -219,7 +219,7 @@ export function findingWords(f: Finding, shipped: References = asShipped): Findi
         ],
         detail:
           f.feel && f.feel !== 'nothing' ? `${f.feel} at the end of the range` : rangeText[f.measure].how,
-        evidence: measureText[f.measure].help,
+        evidence: measureWords(f.measure, shipped).help,
       }
     }
     case 'sideDifference':

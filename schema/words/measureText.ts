@@ -1,4 +1,6 @@
 import type { MeasureId } from '@sturvo/core/measures'
+import type { ReferenceId, References } from '@sturvo/core/reference'
+import { num } from './rich'
 
 export type MeasureWords = { name: string; note: string; help: string; group: string }
 const arch = 'arch, from the inside'
@@ -9,7 +11,23 @@ const w = (name: string, note: string, help: string, group: string): MeasureWord
   group,
 })
 
-/** Names as practitioners say them, the note under the name, and what it is good for. */
+/**
+ * Words with the table's values in them: {kneeToWallGoal} stands for the value in force, so that a practice that
+ * moved a goal reads its own.
+ */
+function withValues(text: string, references: References): string {
+  return text.replace(/\{(\w+)\}/g, (whole, id: string) =>
+    id in references ? num(references[id as ReferenceId]) : whole,
+  )
+}
+
+/** The words of one measure as this practice reads them. */
+export function measureWords(id: MeasureId, references: References): MeasureWords {
+  const { name, note, help, ...rest } = measureText[id]
+  return { ...rest, name, note: withValues(note, references), help: withValues(help, references) }
+}
+
+/** Names as practitioners say them, the note under the name, and what it is good for; {id} stands for a value of the table. */
 export const measureText: Record<MeasureId, MeasureWords> = {
   navicularSit: w(
     'Navicular, sitting',
@@ -106,7 +124,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   kneeToWall: w(
     'Knee to wall',
     'mm · heel down',
-    'Big toe to wall when the knee just touches with the heel down. Goal 125, limited below 95.',
+    'Big toe to wall when the knee just touches with the heel down. Goal {kneeToWallGoal}, limited below {kneeToWallLimited}.',
     'range',
   ),
   kneeToWallFeel: w(
@@ -118,13 +136,13 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   bigToeExtension: w(
     'Big-toe bend',
     '° · extension, by hand',
-    'Big toe bent up by hand. The goal is set for the practice: 60 or 65°.',
+    'Big toe bent up by hand. The goal is set for the practice: {bigToeGoal} or {bigToeGoalHigh}°.',
     'range',
   ),
   singleLegOpen: w(
     'One leg, eyes open',
     's',
-    'Seconds until the arch is lost or the other foot touches down. Goal 30.',
+    'Seconds until the arch is lost or the other foot touches down. Goal {balanceGoalS}.',
     'balance and strength',
   ),
   singleLegShut: w(
@@ -136,13 +154,13 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   heelRaises: w(
     'Single-leg heel raises',
     'times',
-    'Full height, straight knee, one a two seconds. Goal 25.',
+    'Full height, straight knee, one a two seconds. Goal {heelRaiseGoal}.',
     'balance and strength',
   ),
   heelRest: w(
     'Heel angle, relaxed',
     '° · rolled in +',
-    'Line of the heel against upright, standing. 0 to 6 is usual.',
+    'Line of the heel against upright, standing. {heelUsualFrom} to {heelUsualTo} is usual.',
     'heel, from behind',
   ),
   heelActive: w('Corrected by the client', '°', 'The client brings the heel upright.', 'heel, from behind'),
@@ -258,25 +276,25 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   ),
   gapSpread1: w(
     'Gap first and second, spread',
-    'mm · goal 10',
+    'mm · goal {toeGapGoalMm}',
     'The same while the client spreads the toes.',
     'toe room',
   ),
   gapSpread2: w(
     'Gap second and third, spread',
-    'mm · goal 10',
+    'mm · goal {toeGapGoalMm}',
     'The same while the client spreads the toes.',
     'toe room',
   ),
   gapSpread3: w(
     'Gap third and fourth, spread',
-    'mm · goal 10',
+    'mm · goal {toeGapGoalMm}',
     'The same while the client spreads the toes.',
     'toe room',
   ),
   gapSpread4: w(
     'Gap fourth and fifth, spread',
-    'mm · goal 10',
+    'mm · goal {toeGapGoalMm}',
     'The same while the client spreads the toes.',
     'toe room',
   ),
@@ -460,7 +478,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   forefootLift: w(
     'Forefoot lift',
     'times · heel down, knees still',
-    'Weak in front of the shin is not a tight calf. Goal 10 each side.',
+    'Weak in front of the shin is not a tight calf. Goal {forefootLiftGoal} each side.',
     'screens',
   ),
   heelPlay: w(
@@ -530,8 +548,8 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   eversionPeak: w('Most eversion', '° everted +', 'From an imported heel angle series.', 'timing'),
   eversionPeakAt: w(
     'Most eversion at',
-    '% of stance · usual 30 to 50',
-    'Late beyond 55 %, early before 20 %.',
+    '% of stance · usual {peakUsualFromPct} to {peakUsualToPct}',
+    'Late beyond {peakLatePct} %, early before {peakEarlyPct} %.',
     'timing',
   ),
   eversionBackAt: w('Back at neutral', '% of stance', 'Before heel-off is usual.', 'timing'),

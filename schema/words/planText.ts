@@ -143,7 +143,7 @@ export const factorText: Record<TransitionFactor, string> = {
   noReserve: 'low arch without reserve',
   grade: 'grade 2 or more',
   sore: 'sore now',
-  mass: 'big change of body mass',
+  mass: 'body mass, with running',
 }
 export const surfaceText = {
   soft: 'carpet, turf',

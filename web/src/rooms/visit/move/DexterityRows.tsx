@@ -1,6 +1,6 @@
 import { dexterityMeasures } from '@sturvo/core/measures'
 import { sides, type Side } from '@sturvo/core/side'
-import { measureText } from '@sturvo/schema/words'
+import { measureText, measureWords } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
@@ -23,7 +23,7 @@ const raised: Record<Task, readonly number[]> = {
 
 /** Five tasks of the toes, 0 to 2 each, with what the toes do drawn in the middle. */
 export function DexterityRows() {
-  const { fields } = useOpenVisit()
+  const { fields, references } = useOpenVisit()
   const sums = sides.map((side) => {
     const scored = dexterityMeasures
       .map((id) => trialsOf(fields, id, side)[0])
@@ -37,7 +37,7 @@ export function DexterityRows() {
       {dexterityMeasures.map((task) => (
         <div key={task} className={rowClasses.row} data-row={task}>
           <Levels task={task} side="left" />
-          <div className={rowClasses.name} title={measureText[task].help}>
+          <div className={rowClasses.name} title={measureWords(task, references).help}>
             {measureText[task].name}
             <TaskDrawing task={task} />
           </div>

@@ -3,7 +3,7 @@ import { postureMeasures } from '@sturvo/core/measures'
 import { postureScore } from '@sturvo/core/posture'
 import { sides, type Side } from '@sturvo/core/side'
 import { changeError, judgeChange } from '@sturvo/core/statistics'
-import { changeSentence, measureText, num, postureText, signed } from '@sturvo/schema/words'
+import { changeSentence, measureText, measureWords, num, postureText, signed } from '@sturvo/schema/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { MirrorRows } from '../rows/MirrorRows'
@@ -36,9 +36,9 @@ export function PosturePanel() {
       {postureMeasures.map((item) => (
         <div key={item} className={classes.posture} data-row={item}>
           <Choices item={item} side="left" />
-          <div className={classes.what} title={measureText[item].help}>
+          <div className={classes.what} title={measureWords(item, references).help}>
             {measureText[item].name}
-            <small>{measureText[item].note}</small>
+            <small>{measureWords(item, references).note}</small>
           </div>
           <Choices item={item} side="right" />
         </div>

@@ -2,7 +2,7 @@ import { Tooltip } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { isNumberMeasure, type MeasureId } from '@sturvo/core/measures'
 import { otherSide, sides, type Side } from '@sturvo/core/side'
-import { measureText } from '@sturvo/schema/words'
+import { measureWords } from '@sturvo/schema/words'
 import { useOpenVisit } from '../visitContext'
 import { pathOf, trialsOf, unitShown } from './measureField'
 import classes from './MirrorRows.module.css'
@@ -19,8 +19,8 @@ type MirrorRowProps = {
 
 /** One measure, left and right. */
 export function MirrorRow({ measure, why, mayFail = false }: MirrorRowProps) {
-  const { person } = useOpenVisit()
-  const words = measureText[measure]
+  const { person, references } = useOpenVisit()
+  const words = measureWords(measure, references)
   const unit = isNumberMeasure(measure) ? unitShown(measure, person) : ''
   const note = words.note.replace(/^(mm|kg)\b/, unit)
   return (
