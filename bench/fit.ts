@@ -5,10 +5,10 @@ import { findSheet } from '@sturvo/core/image'
 import { inOwnFrame } from '@sturvo/core/outline'
 import { planeOf } from '@sturvo/core/photo'
 import { referenceValues } from '@sturvo/core/reference'
+import { footOutline } from '@sturvo/core/footShape'
 import {
   arbitraryFoot,
   arbitraryInsole,
-  footOutline,
   insoleAnchors,
   insoleOutline,
   insoleScene,

@@ -11,7 +11,8 @@ import {
   type RasterImage,
 } from '@sturvo/core/image'
 import { referenceValues } from '@sturvo/core/reference'
-import { neutralFoot, printPicture } from '@sturvo/core/synthetic'
+import { neutralFoot } from '@sturvo/core/footShape'
+import { printPicture } from '@sturvo/core/synthetic'
 import { loadPeer, type Peer } from './openCvPeer'
 
 const rounds = 9

@@ -1,6 +1,7 @@
 import { forgetEverything } from '@sturvo/core/remember'
 import { defaultSettings } from '@sturvo/core/reading'
-import { arbitraryFoot, footOutline } from '@sturvo/core/synthetic'
+import { footOutline } from '@sturvo/core/footShape'
+import { arbitraryFoot } from '@sturvo/core/synthetic'
 import { readingOf, type Fields } from '@sturvo/schema'
 import { madeUpClients, shelves } from '@sturvo/demo'
 

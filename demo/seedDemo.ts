@@ -12,17 +12,16 @@ import {
   type MatJob,
 } from '@sturvo/core/pressure'
 import { bySide, sides, type BySide, type Side } from '@sturvo/core/side'
+import { neutralFoot, type FootShape } from '@sturvo/core/footShape'
 import {
   arbitraryMatClient,
   matScene,
-  neutralFoot,
   photoPicture,
   printPicture,
   recordScene,
   topScene,
   twoFootGrid,
   usualMatFaults,
-  type FootShape,
 } from '@sturvo/core/synthetic'
 import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
 import { simplify, type Point } from '@sturvo/core/geometry'

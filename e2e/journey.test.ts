@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
-import { neutralFoot, printPicture } from '@sturvo/core/synthetic'
+import { neutralFoot } from '@sturvo/core/footShape'
+import { printPicture } from '@sturvo/core/synthetic'
 import {
   cell,
   type,

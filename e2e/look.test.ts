@@ -1,14 +1,8 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
-import {
-  contactShape,
-  neutralFoot,
-  photoPicture,
-  printsScene,
-  printTruth,
-  topScene,
-} from '@sturvo/core/synthetic'
+import { neutralFoot } from '@sturvo/core/footShape'
+import { contactShape, photoPicture, printsScene, printTruth, topScene } from '@sturvo/core/synthetic'
 import {
   cell,
   clickText,

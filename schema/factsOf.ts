@@ -12,7 +12,8 @@ import {
   type MeasureState,
   type TrialUses,
 } from '@sturvo/core/measures'
-import type { BodyMark, HistoryEvent, MatRecordingFacts, VisitFacts } from '@sturvo/core/reading'
+import type { BodyMark, HistoryEvent } from '@sturvo/core/story'
+import type { MatRecordingFacts, VisitFacts } from '@sturvo/core/reading'
 import type { PrintFacts } from '@sturvo/core/footprint'
 import type { References } from '@sturvo/core/reference'
 import { bySide, sides, type Side } from '@sturvo/core/side'

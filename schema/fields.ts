@@ -7,7 +7,7 @@ import {
   measureTable,
   type MeasureId,
 } from '@sturvo/core/measures'
-import { eventKinds, goalKinds, markKinds, markViews, painMoments } from '@sturvo/core/reading'
+import { eventKinds, goalKinds, markKinds, markViews, painMoments } from '@sturvo/core/story'
 import { sides, type Side } from '@sturvo/core/side'
 import { photoViews, type PhotoView } from '@sturvo/core/photo'
 import { deviceKinds, deviceReasons, volumeClasses } from '@sturvo/core/support'

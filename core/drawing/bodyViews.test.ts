@@ -1,7 +1,8 @@
 import fc from 'fast-check'
-import { markViews, regionOf } from '../reading'
+import { markViews, regionOf } from '../story'
 import { referenceValues } from '../reference'
-import { arbitraryFoot, neutralFoot } from '../synthetic'
+import { neutralFoot } from '../footShape'
+import { arbitraryFoot } from '../synthetic'
 import { bodyView } from './index'
 
 const sides = ['left', 'right'] as const

@@ -1,8 +1,8 @@
 import { closedCurve, openCurve, type Point } from '../geometry'
-import type { MarkView } from '../reading'
+import type { MarkView } from '../story'
 import { referenceTable } from '../reference'
 import { medialSignImage, type Side } from '../side'
-import { footOutline, rearDrawing, sideDrawing, type FootShape, type SideShape } from '../synthetic'
+import { footOutline, rearDrawing, sideDrawing, type FootShape, type SideShape } from '../footShape'
 
 /** Where a mark lies, in the terms of its view. */
 export type MarkPlace = { across: number; along: number }

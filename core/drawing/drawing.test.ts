@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { polygonArea } from '../geometry'
-import { arbitraryFoot, footOutline, neutralFoot } from '../synthetic'
+import { footOutline, neutralFoot } from '../footShape'
+import { arbitraryFoot } from '../synthetic'
 import { drawingToFoot, footToDrawing, shoeProfile, svgPath } from './index'
 
 const seeds = fc.integer({ min: 1, max: 500 })

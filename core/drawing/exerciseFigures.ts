@@ -1,7 +1,7 @@
 import type { Point } from '../geometry'
-import { neutralFoot } from '../synthetic'
+import { neutralFoot } from '../footShape'
 import type { FigureId } from '../training'
-import { footOutline } from '../synthetic'
+import { footOutline } from '../footShape'
 import { arrow, blob, circle, floor, line, person, sideFoot, type Figure, type Stroke } from './figureParts'
 
 const at = (x: number, y: number): Point => ({ x, y })

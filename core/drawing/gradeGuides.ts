@@ -1,5 +1,5 @@
 import type { Point } from '../geometry'
-import { footOutline, neutralFoot, rearDrawing, sideDrawing } from '../synthetic'
+import { footOutline, neutralFoot, rearDrawing, sideDrawing } from '../footShape'
 import { arrow, blob, line, type Figure, type Stroke } from './figureParts'
 
 export const guideFigures = ['archByHand', 'heelByHand', 'bigToeByHand', 'toeByHand'] as const

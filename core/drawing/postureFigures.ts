@@ -1,6 +1,6 @@
 import { closedCurve, type Point } from '../geometry'
 import type { postureMeasures } from '../measures'
-import { footOutline, neutralFoot, rearDrawing, sideDrawing } from '../synthetic'
+import { footOutline, neutralFoot, rearDrawing, sideDrawing } from '../footShape'
 import { circle, line, type Stroke } from './figureParts'
 
 export type PostureItem = (typeof postureMeasures)[number]

@@ -1,16 +1,15 @@
 import { boundsOf, type Point } from '../geometry'
 import { referenceTable } from '../reference'
 import { medialSignImage } from '../side'
+import { footOutline, rearDrawing } from '../footShape'
 import {
   arbitraryFoot,
   arbitrarySide,
   chanceFrom,
-  footOutline,
   innerScene,
   matFoot,
   photoPicture,
   pressInto,
-  rearDrawing,
   rearScene,
   solveLoads,
   topScene,

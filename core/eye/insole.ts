@@ -1,5 +1,5 @@
 import { closedCurve, crossingsAt, type Point } from '../geometry'
-import type { FootShape } from '../synthetic'
+import type { FootShape } from '../footShape'
 
 const rounds = 5 // of moving the border: each leaves under a third of what was left
 

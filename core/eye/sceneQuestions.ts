@@ -1,16 +1,13 @@
 import type { Point } from '../geometry'
+import { footOutline, rearDrawing, sideDrawing, type FootShape } from '../footShape'
 import {
   arbitraryFoot,
   arbitrarySide,
   chanceFrom,
   contactShape,
-  footOutline,
   printTruth,
-  rearDrawing,
-  sideDrawing,
   topScene,
   type Chance,
-  type FootShape,
 } from '../synthetic'
 import { medialSignImage, type Side } from '../side'
 import { degToRad } from '../units'

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { referenceValues } from '../reference'
 import { otherSide } from '../side'
-import { arbitraryFoot, chanceFrom, neutralFoot, printPicture, type FootShape } from '../synthetic'
+import { neutralFoot, type FootShape } from '../footShape'
+import { arbitraryFoot, chanceFrom, printPicture } from '../synthetic'
 import { readFootprint, readFootprints, type FootprintReading } from './index'
 
 const references = referenceValues()

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { applyHomography, homographyFrom } from '../geometry'
-import { neutralFoot, printPicture } from '../synthetic'
+import { neutralFoot } from '../footShape'
+import { printPicture } from '../synthetic'
 import {
   flattenLight,
   flattenSheet,

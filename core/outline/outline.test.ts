@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { referenceValues } from '../reference'
-import { arbitraryFoot, footOutline } from '../synthetic'
+import { footOutline } from '../footShape'
+import { arbitraryFoot } from '../synthetic'
 import { measureOutline, outlineDifferences } from './index'
 
 const references = referenceValues()

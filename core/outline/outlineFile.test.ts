@@ -1,4 +1,4 @@
-import { footOutline, neutralFoot } from '../synthetic'
+import { footOutline, neutralFoot } from '../footShape'
 import { boundsOf } from '../geometry'
 import { readOutlineFile } from './outlineFile'
 

@@ -11,7 +11,7 @@ import type { KitItem, TrainingSettings } from '../training'
 import type { BarefootView, Pace } from '../transition'
 import type { LoadMethod, LoadTarget } from '../tripod'
 import type { MatRecordingFacts, MatTrialUse } from './matFacts'
-import type { BodyMark, GoalKind, HistoryEvent } from './story'
+import type { BodyMark, GoalKind, HistoryEvent } from '../story'
 
 /** One foot at an earlier visit, for what has changed since. */
 export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: number }

@@ -12,7 +12,7 @@ import type { StanceTiming } from '../rearfoot'
 import type { Side } from '../side'
 import type { Change, Measured } from '../statistics'
 import type { TripodReading } from '../tripod'
-import type { FanClass, HalluxClass, ToeGap } from './readToes'
+import type { FanClass, HalluxClass, ToeGap } from '../toes'
 
 export const steps = ['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'] as const
 /** The steps of a visit, in the order of work. */

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { classChances } from '../arch'
 import { emptyFoot, type FootValues } from '../measures'
 import { referenceValues } from '../reference'
-import { defaultSettings, expectedGain, read, worstRegion, type VisitFacts } from './index'
+import { worstRegion } from '../story'
+import { defaultSettings, expectedGain, read, type VisitFacts } from './index'
 
 const references = referenceValues()
 const foot = (

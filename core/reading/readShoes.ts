@@ -1,5 +1,5 @@
 import { gradeFloor, type ArchSupportView } from '../deformity'
-import { footShapeOf, isFootLike } from '../drawing'
+import { footShapeOf, isFootLike } from '../footShape'
 import {
   activityOf,
   depthBudget,
@@ -28,7 +28,7 @@ import type { References } from '../reference'
 import { remembered } from '../remember'
 import { bySide, sides, type BySide, type Side } from '../side'
 import { deviceInShoe, fadePlan, type DeviceInShoe, type FadePlan, type SupportDevice } from '../support'
-import { footOutline } from '../synthetic'
+import { footOutline } from '../footShape'
 import type { VisitFacts } from './facts'
 import type { Finding } from './finding'
 import type { GradesReading } from './readGrades'

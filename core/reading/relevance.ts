@@ -1,7 +1,7 @@
 import type { References } from '../reference'
 import type { VisitFacts } from './facts'
 import type { Finding } from './finding'
-import { regionOf, type GoalKind, type Region } from './story'
+import { regionOf, type GoalKind, type Region } from '../story'
 
 type Kind = Finding['kind']
 

@@ -1,5 +1,5 @@
 import { referenceValues } from '../reference'
-import { footOutline, neutralFoot } from '../synthetic'
+import { footOutline, neutralFoot } from '../footShape'
 import { emptyFoot } from '../measures'
 import type { Shoe } from '../footwear'
 import { defaultSettings, read, type VisitFacts } from './index'

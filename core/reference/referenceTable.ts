@@ -509,7 +509,12 @@ export const referenceTable = {
     targetShareMost: [0.8, '', def, 'target part of the hours, minimal shoes most of the time'],
     factorMass: [1.2, '', def, 'longer: heavy, or heavier by a tenth, and running'],
     factorMassKg: [90, 'kg', def, 'body mass from which running makes the transition longer'],
-    factorMassGain: [0.1, 'of body mass', def, 'gain since the visit before from which running makes it longer'],
+    factorMassGain: [
+      0.1,
+      'of body mass',
+      def,
+      'gain since the visit before from which running makes it longer',
+    ],
   }),
 } satisfies Record<string, ReferenceEntry>
 

@@ -1,5 +1,5 @@
 import { closedCurve, type Point } from '../geometry'
-import type { FootShape } from './footShape'
+import type { FootShape } from '../footShape'
 
 /**
  * What a made-up foot leaves on the ground, as closed curves in its foot frame (mm, x medial, y forward,

@@ -1,9 +1,9 @@
 import { crossingsAt, type Point } from '../geometry'
 import type { Side } from '../side'
 import { contactShape } from './contact'
-import { footBorder, footOutline, toeAngleDeg, toeEdge } from './footOutline'
-import type { FootShape } from './footShape'
-import { rearDrawing, sideDrawing, type SideShape } from './sideShape'
+import { footBorder, footOutline, toeAngleDeg, toeEdge } from '../footShape'
+import type { FootShape } from '../footShape'
+import { rearDrawing, sideDrawing, type SideShape } from '../footShape'
 
 export type SceneView = 'top' | 'spread' | 'inner' | 'rear' | 'prints'
 /** True values of what a photo shows, mm and degrees, by the name of the measure. */

@@ -2,7 +2,7 @@ import type { Point } from '../geometry'
 import { bySide, sides, type BySide, type Side } from '../side'
 import { weightN } from '../units'
 import { contactShape } from './contact'
-import { neutralFoot, type FootShape } from './footShape'
+import { neutralFoot, type FootShape } from '../footShape'
 import { matFoot, pressInto, solveLoads, type MatFoot, type MatGrid, type SourceLoads } from './matFoot'
 import { chanceFrom, type Chance } from './random'
 

@@ -1,6 +1,6 @@
 import { boundsOf, isInside, type Point } from '../geometry'
 import { contactShape } from './contact'
-import type { FootShape } from './footShape'
+import type { FootShape } from '../footShape'
 
 /** A mat's cells: row 0 nearest the heels, column 0 at the client's left. */
 export type MatGrid = { rows: number; cols: number; pitchMm: number }

@@ -1,5 +1,5 @@
 import { bySide } from '../side'
-import { arbitraryFoot } from './footShape'
+import { arbitraryFoot } from './arbitraryFoot'
 import { defaultMatClient, sensedFrame, type MatClient, type MatFaults, type MatScene } from './matClient'
 import { chanceFrom } from './random'
 

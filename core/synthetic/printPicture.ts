@@ -4,7 +4,7 @@ import { contactShape, type ContactShape } from './contact'
 import { noiseField } from './noiseField'
 import { paintCurve } from './paintCurve'
 import { printTruth, type PrintTruth } from './printTruth'
-import type { FootShape } from './footShape'
+import type { FootShape } from '../footShape'
 import { chanceFrom, type Chance } from './random'
 
 export type PrintPictureOptions = {

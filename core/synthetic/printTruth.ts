@@ -1,6 +1,6 @@
 import type { Point } from '../geometry'
 import type { ContactShape } from './contact'
-import type { FootShape, PrintKind } from './footShape'
+import type { FootShape, PrintKind } from '../footShape'
 
 /** The true measures of a made-up print, worked out from its curves (never by the measuring code). */
 export type PrintTruth = {

@@ -1,17 +1,14 @@
 import fc from 'fast-check'
 import { applyHomography } from '../geometry'
+import { footOutline, sideDrawing, toeAngleDeg, footBorder } from '../footShape'
 import {
   arbitraryFoot,
   arbitrarySide,
-  footOutline,
   innerScene,
   photoPicture,
   printsScene,
   rearScene,
-  sideDrawing,
   topScene,
-  toeAngleDeg,
-  footBorder,
   type FootScene,
 } from './index'
 

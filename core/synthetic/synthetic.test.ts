@@ -1,12 +1,5 @@
-import {
-  arbitraryFoot,
-  chanceFrom,
-  neutralFoot,
-  printPicture,
-  printTruth,
-  contactShape,
-  toeTipsMm,
-} from './index'
+import { neutralFoot } from '../footShape'
+import { arbitraryFoot, chanceFrom, printPicture, printTruth, contactShape, toeTipsMm } from './index'
 
 const feet = Array.from({ length: 400 }, (_, i) => arbitraryFoot(i + 1))
 

@@ -1,7 +1,7 @@
 import type { References } from '@sturvo/core/reference'
 import type { PracticeSettings, VisitFacts, VisitReading } from '@sturvo/core/reading'
 import { sides, type BySide } from '@sturvo/core/side'
-import { footShapeOf } from '@sturvo/core/drawing'
+import { footShapeOf } from '@sturvo/core/footShape'
 import type { Point } from '@sturvo/core/geometry'
 import { gradeFloor } from '@sturvo/core/deformity'
 import { driverText, effectLines, findingWords, partName, plain, profileWords } from '../words'

@@ -1,6 +1,6 @@
 import { fitTable, insoleOfNumbers, readFit } from '@sturvo/core/fit'
 import { referenceValues } from '@sturvo/core/reference'
-import { footOutline, neutralFoot } from '@sturvo/core/synthetic'
+import { footOutline, neutralFoot } from '@sturvo/core/footShape'
 import type { SvgNode } from '../feetPage'
 import { fitPages, fitPapers, ptPerMm, type FitPaper } from './fitPage'
 

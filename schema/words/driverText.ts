@@ -1,6 +1,6 @@
 import type { DriverExtras, DriverId, DriverLink, Evidence } from '@sturvo/core/drivers'
 import { isNumberMeasure, measureTable, type MeasureId } from '@sturvo/core/measures'
-import type { Region } from '@sturvo/core/reading'
+import type { Region } from '@sturvo/core/story'
 import { measureText } from './measureText'
 import { num, pct } from './rich'
 

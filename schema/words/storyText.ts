@@ -1,4 +1,4 @@
-import type { EventKind, GoalKind, MarkKind, MarkView, PainMoment } from '@sturvo/core/reading'
+import type { EventKind, GoalKind, MarkKind, MarkView, PainMoment } from '@sturvo/core/story'
 import type { Surface, WeekKind } from '@sturvo/core/week'
 
 export const goalKindText: Record<GoalKind, string> = {

@@ -4,7 +4,8 @@ import { join } from 'node:path'
 import { createServer } from 'node:net'
 import sharp from 'sharp'
 import type { RasterImage } from '@sturvo/core/image'
-import { neutralFoot, printPicture, type FootShape } from '@sturvo/core/synthetic'
+import { neutralFoot, type FootShape } from '@sturvo/core/footShape'
+import { printPicture } from '@sturvo/core/synthetic'
 import { runCommand } from './index'
 
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-cli-'))

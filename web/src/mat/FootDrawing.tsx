@@ -1,6 +1,6 @@
 import { svgPath } from '@sturvo/core/drawing'
 import type { Point } from '@sturvo/core/geometry'
-import { footOutline, type FootShape } from '@sturvo/core/synthetic'
+import { footOutline, type FootShape } from '@sturvo/core/footShape'
 import type { Side } from '@sturvo/core/side'
 import { footToMat } from './matFrame'
 

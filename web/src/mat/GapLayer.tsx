@@ -1,6 +1,6 @@
 import { gapRestMeasures, gapSpreadMeasures, type FootValues } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
-import { footOutline, type FootShape } from '@sturvo/core/synthetic'
+import { footOutline, type FootShape } from '@sturvo/core/footShape'
 import { num } from '@sturvo/schema/words'
 import { footToMat } from './matFrame'
 

@@ -1,6 +1,6 @@
 import type { PlacedMark } from '@sturvo/schema'
 import type { Side } from '@sturvo/core/side'
-import type { FootShape } from '@sturvo/core/synthetic'
+import type { FootShape } from '@sturvo/core/footShape'
 import { footToMat } from './matFrame'
 
 type MarkLayerProps = { marks: readonly PlacedMark[]; side: Side; shape: FootShape }

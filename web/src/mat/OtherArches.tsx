@@ -1,6 +1,6 @@
 import type { FootValues } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
-import type { FootShape } from '@sturvo/core/synthetic'
+import type { FootShape } from '@sturvo/core/footShape'
 import { num } from '@sturvo/schema/words'
 import { footToMat, outerSign } from './matFrame'
 

@@ -1,5 +1,5 @@
 import type { Side } from '@sturvo/core/side'
-import type { FootShape } from '@sturvo/core/synthetic'
+import type { FootShape } from '@sturvo/core/footShape'
 import { footToMat, outerSign } from './matFrame'
 
 /** The inner border of the foot carried on, and how far the big toe leaves it. */

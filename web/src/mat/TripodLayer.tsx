@@ -1,6 +1,6 @@
 import type { Side } from '@sturvo/core/side'
 import { copOf, tripodPoints, type TripodReading } from '@sturvo/core/tripod'
-import type { FootShape } from '@sturvo/core/synthetic'
+import type { FootShape } from '@sturvo/core/footShape'
 import { footToMat, outerSign } from './matFrame'
 import { TripodDiscs } from './TripodDiscs'
 

@@ -1,5 +1,5 @@
 import type { Side } from '@sturvo/core/side'
-import type { FootShape } from '@sturvo/core/synthetic'
+import type { FootShape } from '@sturvo/core/footShape'
 import type { ShoeReading } from '@sturvo/core/footwear'
 import { footToMat, outerSign } from './matFrame'
 

@@ -4,6 +4,7 @@ import { findSheet, sharpness, shrunk, type RasterImage } from '@sturvo/core/ima
 import { mmPerPxAt, planeOf, type Landmarks, type PhotoScale, type PhotoView } from '@sturvo/core/photo'
 import { MeasureError, outcomeOf, type Outcome } from '@sturvo/core/problem'
 import type { References } from '@sturvo/core/reference'
+import { type FootShape } from '@sturvo/core/footShape'
 import {
   arbitrarySide,
   innerScene,
@@ -13,7 +14,6 @@ import {
   topScene,
   type FootScene,
   type MadeUpInsole,
-  type FootShape,
 } from '@sturvo/core/synthetic'
 import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
 import { pixelsOf, pngOfPixels } from './pixelsOf'

@@ -1,5 +1,5 @@
 import { Modal } from '@mantine/core'
-import { footShapeOf } from '@sturvo/core/drawing'
+import { footShapeOf } from '@sturvo/core/footShape'
 import { sides } from '@sturvo/core/side'
 import { marksOf, photoOf } from '@sturvo/schema'
 import { clientWords } from '@sturvo/schema/words'

@@ -4,7 +4,7 @@ import { steps, type Step } from '@sturvo/core/reading'
 import { bySide } from '@sturvo/core/side'
 import { marksOf, photoOf, printOf, stepsFilled } from '@sturvo/schema'
 import { useAppDispatch, useAppSelector } from '../../app/store'
-import { footShapeOf } from '@sturvo/core/drawing'
+import { footShapeOf } from '@sturvo/core/footShape'
 import {
   layersChosen,
   layerToggled,

@@ -1,5 +1,6 @@
 import type { NavigateFunction } from 'react-router'
-import type { Region, Step } from '@sturvo/core/reading'
+import type { Region } from '@sturvo/core/story'
+import type { Step } from '@sturvo/core/reading'
 import type { Side } from '@sturvo/core/side'
 
 /** Fields of a part of the foot, by step: the first row to look at there. */

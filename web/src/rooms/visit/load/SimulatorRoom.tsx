@@ -1,6 +1,6 @@
 import { Button, Group, Modal, Slider, Switch } from '@mantine/core'
 import { useState } from 'react'
-import { footShapeOf } from '@sturvo/core/drawing'
+import { footShapeOf } from '@sturvo/core/footShape'
 import { outcomeOf } from '@sturvo/core/problem'
 import type { Side } from '@sturvo/core/side'
 import { copOf, legs, rigidTripod, tripodPoints, type RigidAnswer } from '@sturvo/core/tripod'

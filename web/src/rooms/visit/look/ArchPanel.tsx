@@ -1,7 +1,7 @@
 import { archSeenWords, motionKinds, positionKinds, type ArchMotion, type ArchSeen } from '@sturvo/core/arch'
 import { svgPath } from '@sturvo/core/drawing'
 import { sides, type Side } from '@sturvo/core/side'
-import { sideDrawing } from '@sturvo/core/synthetic'
+import { sideDrawing } from '@sturvo/core/footShape'
 import {
   cellMeaning,
   cellName,

@@ -1,5 +1,5 @@
 import { Button, Group } from '@mantine/core'
-import { footShapeOf } from '@sturvo/core/drawing'
+import { footShapeOf } from '@sturvo/core/footShape'
 import type { PhotoView } from '@sturvo/core/photo'
 import type { Side } from '@sturvo/core/side'
 import { photoViewText } from '@sturvo/schema/words'

@@ -2,14 +2,8 @@ import { svgPath } from '@sturvo/core/drawing'
 import type { Point } from '@sturvo/core/geometry'
 import type { LandmarkId, PhotoView } from '@sturvo/core/photo'
 import type { Side } from '@sturvo/core/side'
-import {
-  innerScene,
-  neutralFoot,
-  rearScene,
-  topScene,
-  type FootScene,
-  type SideShape,
-} from '@sturvo/core/synthetic'
+import { neutralFoot, type SideShape } from '@sturvo/core/footShape'
+import { innerScene, rearScene, topScene, type FootScene } from '@sturvo/core/synthetic'
 import classes from './PhotoRoom.module.css'
 
 const sideShape = (side: Side): SideShape => ({

@@ -1,5 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
-import { footOutline, neutralFoot } from '@sturvo/core/synthetic'
+import { footOutline, neutralFoot } from '@sturvo/core/footShape'
 import type { ShoeOnShelf } from '@sturvo/schema'
 import { renderInVisit } from '../../../testing/renderInVisit'
 import { ShoesDrawing, ShoesStep } from '../steps/ShoesStep'

@@ -1,6 +1,6 @@
 import { NumberInput, Slider } from '@mantine/core'
 import { useState } from 'react'
-import { goalKinds } from '@sturvo/core/reading'
+import { goalKinds } from '@sturvo/core/story'
 import { kgTo, toKg } from '@sturvo/core/units'
 import { answerOf, checkChange, eventsOf, marksOf } from '@sturvo/schema'
 import { goalKindText } from '@sturvo/schema/words'

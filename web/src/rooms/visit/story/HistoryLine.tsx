@@ -1,6 +1,6 @@
 import { Button, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { eventKinds, type EventKind } from '@sturvo/core/reading'
+import { eventKinds, type EventKind } from '@sturvo/core/story'
 import { eventsOf, eventSchema, firstSentence, type StoryEvent } from '@sturvo/schema'
 import { eventKindText } from '@sturvo/schema/words'
 import { newId } from '../../../app/newId'

@@ -1,6 +1,6 @@
 import { Button, SegmentedControl, Slider, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { markKinds, painMoments, type MarkKind, type PainMoment } from '@sturvo/core/reading'
+import { markKinds, painMoments, type MarkKind, type PainMoment } from '@sturvo/core/story'
 import type { PlacedMark } from '@sturvo/schema'
 import { markKindText, painMomentText } from '@sturvo/schema/words'
 import { ChoiceChip } from '../../../parts/ChoiceChip'

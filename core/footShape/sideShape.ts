@@ -1,9 +1,8 @@
 import { closedCurve, type Point } from '../geometry'
 import { degToRad } from '../units'
-import type { FootShape } from './footShape'
-import { chanceFrom } from './random'
+import type { FootShape } from './shape'
 
-/** What the generator needs to draw a foot from its inner side and from behind; mm and degrees. */
+/** What a foot is drawn from from its inner side and from behind; mm and degrees. */
 export type SideShape = {
   side: FootShape['side']
   lengthMm: number
@@ -16,20 +15,6 @@ export type SideShape = {
   heelAngleDeg: number
   /** lower leg against the vertical, + top leans inwards */
   legAngleDeg: number
-}
-
-export function arbitrarySide(seed: number, foot: FootShape): SideShape {
-  const chance = chanceFrom(seed * 31 + 5)
-  const truncatedLengthMm = foot.lengthMm * chance.between(0.715, 0.74)
-  return {
-    side: foot.side,
-    lengthMm: foot.lengthMm,
-    truncatedLengthMm,
-    navicularMm: truncatedLengthMm * chance.between(0.17, 0.34),
-    dorsumMm: truncatedLengthMm * chance.between(0.29, 0.4),
-    heelAngleDeg: chance.between(-6, 14),
-    legAngleDeg: chance.between(-6, 6),
-  }
 }
 
 /** A foot drawn from its inner side: u forward from the heel, v up from the floor, mm. */

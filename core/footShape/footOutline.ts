@@ -1,6 +1,6 @@
 import polygonClipping from 'polygon-clipping'
 import { closedCurve, type Point } from '../geometry'
-import type { FootShape } from './footShape'
+import type { FootShape } from './shape'
 import { degToRad, radToDeg } from '../units'
 
 /** A foot from above, drawn in its foot frame (mm, x medial, y forward, origin at the back of the heel). */

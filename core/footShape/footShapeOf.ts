@@ -1,7 +1,7 @@
 import { gapRestMeasures, type FootValues } from '../measures'
 import type { PrintFacts } from '../footprint'
 import type { Side } from '../side'
-import { neutralFoot, type FootShape } from '../synthetic'
+import { neutralFoot, type FootShape } from './shape'
 
 const contactOfHeel = 0.84 // a heel pad marks a little less than the heel is wide
 const beyondContactMm = 6 // the outline reaches beyond the contact, both ends together

@@ -1,0 +1,4 @@
+export * from './shape'
+export * from './footOutline'
+export * from './sideShape'
+export * from './footShapeOf'
