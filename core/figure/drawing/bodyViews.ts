@@ -1,0 +1,306 @@
+import { closedCurve, openCurve, type Point } from '../../groundwork/geometry'
+import type { MarkView } from '../../plan/story'
+import { referenceTable } from '../../groundwork/reference'
+import { medialSignImage, type Side } from '../../groundwork/side'
+import { footOutline, rearDrawing, sideDrawing, type FootShape, type SideShape } from '../footShape'
+
+/** Where a mark lies, in the terms of its view. */
+export type MarkPlace = { across: number; along: number }
+
+/** One drawn view of a foot or leg: mm, y down, box from 0. Medial borders of both sides face each other. */
+export type BodyView = {
+  widthMm: number
+  heightMm: number
+  skin: Point[][]
+  /** finer lines on the skin: nails, creases, pads, ankle bones, knee cap */
+  lines: { points: Point[]; closed: boolean }[]
+  toDrawing: (place: MarkPlace) => Point
+  toPlace: (p: Point) => MarkPlace
+}
+
+const margin = 8
+const sideViewHeightMm = 150
+const legHeightMm = 330
+const legWidthMm = 150
+
+/**
+ * Draws one view of a client's own foot.
+ * @param shape the client's shape; side views use a usual arch, they are for marking, not for measuring
+ * @example bodyView('sole', shape).toDrawing({ across: 0, along: 0.1 }) // under the heel
+ */
+export function bodyView(view: MarkView, shape: FootShape): BodyView {
+  switch (view) {
+    case 'top':
+    case 'sole':
+      return fromAbove(view, shape)
+    case 'inner':
+    case 'outer':
+      return fromTheSide(view, shape)
+    case 'back':
+      return fromBehind(shape)
+    case 'leg':
+      return legFromFront(shape.side)
+  }
+}
+
+function fromAbove(view: 'top' | 'sole', shape: FootShape): BodyView {
+  const drawn = footOutline(shape)
+  const sign = medialSignImage(shape.side)
+  const xs = drawn.outlineFootMm.map((p) => p.x * sign)
+  const left = Math.min(...xs)
+  const ys = drawn.outlineFootMm.map((p) => p.y)
+  const top = Math.max(...ys)
+  const put = (p: Point): Point => ({ x: margin + p.x * sign - left, y: margin + top - p.y })
+  const closed = (points: Point[]) => ({ points: points.map(put), closed: true })
+  const open = (points: Point[]) => ({ points: points.map(put), closed: false })
+  return {
+    widthMm: Math.max(...xs) - left + 2 * margin,
+    heightMm: top - Math.min(...ys) + 2 * margin,
+    skin: [drawn.outlineFootMm.map(put)],
+    lines:
+      view === 'top'
+        ? [...drawn.nailsFootMm.map(closed), ...drawn.creasesFootMm.map(open)]
+        : solePads(shape, drawn.toesFootMm).map(closed),
+    toDrawing: ({ across, along }) => put({ x: across * shape.ballWidthMm, y: along * shape.lengthMm }),
+    toPlace: (p) => ({
+      across: ((p.x - margin + left) * sign) / shape.ballWidthMm,
+      along: (margin + top - p.y) / shape.lengthMm,
+    }),
+  }
+}
+
+/** The cushions one sees on a sole: heel, ball, five toe pads. */
+function solePads(shape: FootShape, toes: readonly Point[][]): Point[][] {
+  const { lengthMm: l, ballWidthMm: w, heelWidthMm: h } = shape
+  const at = (x: number, y: number): Point => ({ x: x * w, y: y * l })
+  const heel = closedCurve(
+    [
+      { x: 0, y: 0.022 * l },
+      { x: 0.38 * h, y: 0.09 * l },
+      { x: 0.33 * h, y: 0.185 * l },
+      { x: 0, y: 0.235 * l },
+      { x: -0.33 * h, y: 0.185 * l },
+      { x: -0.38 * h, y: 0.09 * l },
+    ],
+    8,
+  )
+  const ball = closedCurve(
+    [
+      at(0.41, 0.7),
+      at(0.34, 0.775),
+      at(0.1, 0.79),
+      at(-0.2, 0.745),
+      at(-0.43, 0.665),
+      at(-0.45, 0.6),
+      at(-0.25, 0.625),
+      at(0, 0.66),
+      at(0.2, 0.65),
+      at(0.36, 0.64),
+    ],
+    8,
+  )
+  const pads = toes.map((toe) => {
+    const tip = toe.reduce((a, b) => (b.y > a.y ? b : a))
+    const near = toe.filter((p) => p.y > tip.y - 0.09 * l)
+    const wide = Math.max(...near.map((p) => p.x)) - Math.min(...near.map((p) => p.x))
+    const middle = (Math.max(...near.map((p) => p.x)) + Math.min(...near.map((p) => p.x))) / 2
+    const r = wide * 0.36
+    return closedCurve(
+      [0, 60, 120, 180, 240, 300].map((deg) => ({
+        x: middle + r * Math.cos((deg * Math.PI) / 180),
+        y: tip.y - wide * 0.52 + r * 1.15 * Math.sin((deg * Math.PI) / 180),
+      })),
+      6,
+    )
+  })
+  return [heel, ball, ...pads]
+}
+
+const flatNavicularMm = 21 // from outside hardly any arch is seen
+
+function fromTheSide(view: 'inner' | 'outer', shape: FootShape): BodyView {
+  const l = shape.lengthMm
+  const truncatedLengthMm = l * referenceTable.truncatedShare.value
+  const body: SideShape = {
+    side: shape.side,
+    lengthMm: l,
+    truncatedLengthMm,
+    navicularMm: view === 'inner' ? truncatedLengthMm * referenceTable.nnhMean.value : flatNavicularMm,
+    dorsumMm: truncatedLengthMm * referenceTable.ahiStandMean.value * (view === 'inner' ? 1 : 0.93),
+    heelAngleDeg: 0,
+    legAngleDeg: 0,
+  }
+  const drawn = sideDrawing(body)
+  // the inner side of a left foot points to the right, its outer side to the left
+  const facing = (view === 'inner' ? 1 : -1) * medialSignImage(shape.side)
+  const width = l + 2 * margin
+  const put = (p: Point): Point => ({
+    x: facing > 0 ? margin + p.x : width - margin - p.x,
+    y: sideViewHeightMm - margin - p.y,
+  })
+  const skin = drawn.skinMm.filter((p) => p.y <= sideViewHeightMm - margin * 1.5)
+  const bone = (u: number, v: number, r: number) => ({
+    points: closedCurve(
+      [0, 72, 144, 216, 288].map((deg) =>
+        put({
+          x: u * l + r * Math.cos((deg * Math.PI) / 180),
+          y: v + r * 1.15 * Math.sin((deg * Math.PI) / 180),
+        }),
+      ),
+      6,
+    ),
+    closed: true,
+  })
+  const line = (...points: [number, number][]) => ({
+    points: openCurve(
+      points.map(([u, v]) => put({ x: u * l, y: v })),
+      6,
+    ),
+    closed: false,
+  })
+  const details =
+    view === 'inner'
+      ? [
+          bone(0.2, 88, 12),
+          line([0.955, 19], [0.97, 14], [0.985, 13.5]),
+          line([0.86, 9], [0.875, 15], [0.89, 20]),
+        ]
+      : [
+          bone(0.18, 74, 11),
+          line([0.8, 4], [0.825, 12], [0.87, 15], [0.885, 4]),
+          line([0.85, 4], [0.87, 14.5], [0.925, 15.5], [0.94, 3]),
+          line([0.835, 11], [0.845, 13.5], [0.86, 13]),
+        ]
+  return {
+    widthMm: width,
+    heightMm: sideViewHeightMm,
+    skin: [skin.map(put)],
+    lines: details,
+    toDrawing: ({ across, along }) => put({ x: along * l, y: across * l }),
+    toPlace: (p) => ({
+      along: (facing > 0 ? p.x - margin : width - margin - p.x) / l,
+      across: (sideViewHeightMm - margin - p.y) / l,
+    }),
+  }
+}
+
+const rearHeightMm = 205
+const rearWidthMm = 120
+
+function fromBehind(shape: FootShape): BodyView {
+  const sign = medialSignImage(shape.side)
+  const drawn = rearDrawing({
+    side: shape.side,
+    lengthMm: 252,
+    truncatedLengthMm: 183,
+    navicularMm: 45,
+    dorsumMm: 63,
+    heelAngleDeg: 3,
+    legAngleDeg: 0,
+  })
+  const put = (p: Point): Point => ({ x: rearWidthMm / 2 + p.x * sign, y: rearHeightMm - margin - p.y })
+  const skin = drawn.skinMm.filter((p) => p.y < rearHeightMm - 1.5 * margin)
+  const line = (...points: [number, number][]) => ({
+    points: openCurve(
+      points.map(([x, y]) => put({ x, y })),
+      6,
+    ),
+    closed: false,
+  })
+  const span = rearHeightMm - 2 * margin
+  return {
+    widthMm: rearWidthMm,
+    heightMm: rearHeightMm,
+    skin: [skin.map(put)],
+    // the tendon, both ankle bones
+    lines: [
+      line([-7, 58], [-5, 90], [-8, 130]),
+      line([7, 58], [5, 90], [8, 130]),
+      line([26, 88], [30, 80], [28, 70]),
+      line([-26, 80], [-30, 72], [-28, 62]),
+    ],
+    toDrawing: ({ across, along }) => put({ x: (across * rearWidthMm) / 2, y: along * span }),
+    toPlace: (p) => ({
+      across: ((p.x - rearWidthMm / 2) * sign) / (rearWidthMm / 2),
+      along: (rearHeightMm - margin - p.y) / span,
+    }),
+  }
+}
+
+/** Foot, shin and knee from the front; the calf bulges more to the inside, and lower there. */
+function legFromFront(side: Side): BodyView {
+  const sign = medialSignImage(side)
+  const put = (p: Point): Point => ({ x: legWidthMm / 2 + p.x * sign, y: legHeightMm - margin - p.y })
+  const skin = closedCurve(
+    [
+      { x: 38, y: 314 },
+      { x: 33, y: 290 },
+      { x: 31, y: 262 },
+      { x: 27, y: 240 },
+      { x: 31, y: 205 },
+      { x: 29, y: 165 },
+      { x: 19, y: 110 },
+      { x: 16.5, y: 76 },
+      { x: 21, y: 62 },
+      { x: 19, y: 48 },
+      { x: 24, y: 26 },
+      { x: 27, y: 10 },
+      { x: 15, y: 0 },
+      { x: -8, y: 0 },
+      { x: -27, y: 6 },
+      { x: -27, y: 20 },
+      { x: -19, y: 44 },
+      { x: -20, y: 54 },
+      { x: -16, y: 70 },
+      { x: -18, y: 110 },
+      { x: -29, y: 170 },
+      { x: -32, y: 212 },
+      { x: -28, y: 242 },
+      { x: -31, y: 262 },
+      { x: -35, y: 290 },
+      { x: -42, y: 314 },
+    ],
+    8,
+  )
+  const line = (...points: [number, number][]) => ({
+    points: openCurve(
+      points.map(([x, y]) => put({ x, y })),
+      6,
+    ),
+    closed: false,
+  })
+  const span = legHeightMm - 2 * margin
+  return {
+    widthMm: legWidthMm,
+    heightMm: legHeightMm,
+    skin: [skin.map(put)],
+    lines: [
+      {
+        points: closedCurve(
+          [
+            { x: -1, y: 282 },
+            { x: 15, y: 274 },
+            { x: 14, y: 256 },
+            { x: 0, y: 246 },
+            { x: -15, y: 256 },
+            { x: -16, y: 274 },
+          ].map(put),
+          8,
+        ),
+        closed: true,
+      },
+      line([3, 236], [1, 170], [0, 100], [2, 72]),
+      line([15, 66], [19, 61], [17, 54]),
+      line([-15, 58], [-19, 53], [-17, 47]),
+      line([26, 9], [13, 12], [9, 2]),
+      line([9, 4], [3, 12], [-2, 11], [-3, 2]),
+      line([-3, 4], [-8, 12], [-12, 10], [-13, 2]),
+      line([-13, 4], [-17, 11], [-21, 9], [-22, 3]),
+    ],
+    toDrawing: ({ across, along }) => put({ x: (across * legWidthMm) / 2, y: along * span }),
+    toPlace: (p) => ({
+      across: ((p.x - legWidthMm / 2) * sign) / (legWidthMm / 2),
+      along: (legHeightMm - margin - p.y) / span,
+    }),
+  }
+}

@@ -1,0 +1,94 @@
+import type { CautionId, CautionQuestion, DealtWith } from '../../plan/cautions'
+import type { ShoePriority, SpacerWidths } from '../../shoe/fit'
+import type { Shoe } from '../../shoe/footwear'
+import type { PrintFacts } from '../../sensing/footprint'
+import type { Point } from '../../groundwork/geometry'
+import type { ArchSupportView } from '../../foot/deformity'
+import type { FootValues } from '../../foot/measures'
+import type { BySide, Side } from '../../groundwork/side'
+import type { DeviceSource, SupportDevice } from '../../shoe/support'
+import type { KitItem, TrainingSettings } from '../../plan/training'
+import type { BarefootView, Pace } from '../../plan/transition'
+import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
+import type { MatRecordingFacts, MatTrialUse } from './matFacts'
+import type { BodyMark, GoalKind, HistoryEvent } from '../../plan/story'
+
+/** One foot at an earlier visit, for what has changed since. */
+export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: number }
+
+/** One visit as the core reads it: plain values, units in the names, nothing computed. */
+export type VisitFacts = {
+  ageYears: number | undefined
+  bodyMassKg: number | undefined
+  /** at the visit before */
+  earlierMassKg?: number | undefined
+  goal: GoalKind | undefined
+  marks: readonly BodyMark[]
+  events: readonly HistoryEvent[]
+  feet: BySide<FootValues>
+  /** the same feet at the visit before; left out at a first visit */
+  earlier?: BySide<EarlierFoot> | undefined
+  prints: BySide<PrintFacts | undefined>
+  /** outlines traced on photos, foot frame, mm */
+  traced: BySide<readonly Point[] | undefined>
+  /** recordings of the mat that count, in the order they were taken */
+  recordings: readonly MatRecordingFacts[]
+  loadMethod: LoadMethod
+  worstPain: number | undefined
+  soreSides: readonly Side[]
+  hoursStanding: number | undefined
+  hoursWalking: number | undefined
+  runs: boolean
+  kneeComesIn: boolean
+  cautionAnswers: Partial<Record<CautionQuestion, boolean>>
+  dealtWith: Partial<Record<CautionId, DealtWith>>
+  shoes: readonly Shoe[]
+  devices: readonly SupportDevice[]
+  /** spacers drawn into the shoes, mm a gap */
+  spacersMm: SpacerWidths
+  plan: {
+    minutesPerSession: number
+    sessionsPerWeek: number
+    kit: readonly KitItem[]
+    pinned: readonly string[]
+    banned: readonly string[]
+    pace: Pace
+  }
+}
+
+export const licences = ['coach', 'therapist', 'podiatrist'] as const
+/** Who works here: techniques outside the licence are hidden. */
+export type Licence = (typeof licences)[number]
+
+/** Approach settings that this version obeys, for the practice or one plan. */
+export type PracticeSettings = TrainingSettings & {
+  loadTarget: LoadTarget
+  tripodPoints: 'heads' | 'pads'
+  barefoot: BarefootView
+  bigToeGoal: 'sixty' | 'sixtyFive'
+  precision: 'limits' | 'symmetry'
+  matTrials: MatTrialUse
+  pronation: 'bothWays' | 'limit'
+  archSupport: ArchSupportView
+  licence: Licence
+  shoePriority: ShoePriority
+  deviceSource: DeviceSource
+}
+
+export const defaultSettings: PracticeSettings = {
+  loadTarget: 'heelHalf',
+  tripodPoints: 'heads',
+  plantarFascia: 'strengthen',
+  toeCurl: 'pointedOnly',
+  hipDrills: 'always',
+  barefoot: 'gradual',
+  bigToeGoal: 'sixty',
+  precision: 'limits',
+  matTrials: 'mean',
+  pronation: 'bothWays',
+  archSupport: 'trainFirst',
+  // the narrowest licence until the practice says which it has
+  licence: 'coach',
+  shoePriority: 'lowStackFirst',
+  deviceSource: 'shelfFirst',
+}

@@ -1,0 +1,330 @@
+import type { MotionChances } from '../../foot/arch'
+import { readCautions, type CautionReading } from '../../plan/cautions'
+import { gradeFloor } from '../../foot/deformity'
+import type { ShelfReading } from '../../shoe/footwear'
+import type { FootValues } from '../../foot/measures'
+import type { References } from '../../groundwork/reference'
+import { bySide, sides, type BySide } from '../../groundwork/side'
+import { spacingStart, type SpacingStart } from '../../plan/spacing'
+import type { TripodReading } from '../../sensing/tripod'
+import { choosePlan, readDeficits, type Deficits, type TrainingPlan } from '../../plan/training'
+import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
+import type { PracticeSettings, VisitFacts } from './facts'
+import type { Finding } from './finding'
+import { matSummary, type MatSummary } from './matFacts'
+import { readDriving, type DrivingReading } from './readDriving'
+import { readGrades, type GradesReading } from './readGrades'
+import { readLoad, type LoadReading } from './readLoad'
+import { readLook, type LookReading } from './readLook'
+import { readMove, triedNumber } from './readMove'
+import { newShoe } from './newShoe'
+import { readShoes, type ShoeOnFeet, type ShoesReading } from './readShoes'
+import { stiffestToe } from '../../foot/toes'
+import { relevance } from './relevance'
+import { signsOf } from './signs'
+import { testsNext, type TestNext } from './testsNext'
+
+/** Everything the values of one visit say; computed each time, stored never. */
+export type VisitReading = {
+  cautions: CautionReading
+  look: BySide<LookReading>
+  mat: MatSummary
+  load: LoadReading
+  driving: DrivingReading
+  grades: BySide<GradesReading>
+  shelf: ShelfReading
+  shoes: ShoesReading
+  /** the shoe in which the new minutes of the transition are walked */
+  newShoe: ShoeOnFeet | undefined
+  deficits: Deficits
+  /** undefined while a stop blocks it */
+  plan: TrainingPlan | undefined
+  spacing: SpacingStart
+  transition: Transition | undefined
+  /** most telling first */
+  findings: Finding[]
+  testNext: TestNext[]
+  valueCount: number
+}
+
+/**
+ * Every finding of a visit.
+ * @param asMeasured values of the visit, mm, degrees, seconds, kg
+ * @param references the table in force
+ * @returns findings, plan and what would make it surer
+ */
+export function read(
+  asMeasured: VisitFacts,
+  references: References,
+  settings: PracticeSettings,
+): VisitReading {
+  const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
+  const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
+  const look = bySide((side) =>
+    readLook(
+      { foot: facts.feet[side], print: facts.prints[side], side, bodyMassKg: facts.bodyMassKg },
+      references,
+    ),
+  )
+  const mat = matSummary(facts.recordings, settings.matTrials)
+  const load = readLoad(
+    { feet: facts.feet, stance: mat.stance, method: facts.loadMethod, target: settings.loadTarget },
+    references,
+  )
+  const move = readMove(facts.feet, bigToeGoalDeg, references)
+  const grades = bySide((side) =>
+    readGrades(
+      {
+        foot: facts.feet[side],
+        lengthMm: look[side].lengthMm,
+        side,
+        isArchFound: isArchFound(look[side]),
+        view: settings.archSupport,
+        isSore: facts.soreSides.includes(side),
+        earlier: facts.earlier?.[side],
+      },
+      references,
+    ),
+  )
+  // read late, since grades and what was seen raise cautions too; everything after asks for their effects
+  const cautions = readCautions({
+    answers: facts.cautionAnswers,
+    signs: signsOf(facts, look, grades, references),
+    dealtWith: facts.dealtWith,
+  })
+  const shoes = readShoes(
+    {
+      facts,
+      look,
+      grades,
+      supportStays: cautions.effects.has('supportStays'),
+      view: settings.archSupport,
+    },
+    references,
+  )
+  const driving = readDriving(
+    {
+      feet: facts.feet,
+      mat,
+      m1Missing: bySide((side) => missingAt(load.tripods[side])),
+      kneeComesIn: facts.kneeComesIn,
+      shelf: {
+        narrowShare: shoes.shelf.narrow.value,
+        dropMm: shoes.shelf.drop.value,
+        scorePct: shoes.shelf.score.value,
+      },
+    },
+    references,
+  )
+  const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
+  const plan = cautions.isBlocked
+    ? undefined
+    : planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references)
+  return {
+    cautions,
+    look,
+    mat,
+    load,
+    driving,
+    grades,
+    shelf: shoes.shelf,
+    shoes,
+    newShoe: newShoe(shoes.shoes, references),
+    deficits,
+    plan,
+    spacing: spacingOf(facts, cautions, references),
+    transition: cautions.isBlocked
+      ? undefined
+      : transitionOf({ facts, cautions, look, grades, settings }, references),
+    findings: [
+      ...sides.flatMap((s) => look[s].findings),
+      ...load.findings,
+      ...move,
+      ...driving.findings,
+      ...sides.flatMap((s) => grades[s].findings),
+      ...shoes.findings,
+    ]
+      .map((f) => ({ ...f, weight: f.weight * relevance(f, facts, references) }))
+      .sort((a, b) => b.weight - a.weight),
+    testNext: testsNext(facts, grades, look, references),
+    valueCount: countValues(asMeasured),
+  }
+}
+
+/** Who measured the angle of the shin instead of the distance to the wall said the same in other units. */
+function withShinAngle(foot: FootValues, references: References): FootValues {
+  const { kneeToWall, shinAngle } = foot.numbers
+  if (kneeToWall !== undefined || shinAngle === undefined || foot.states.kneeToWall === 'cannot') return foot
+  return { ...foot, numbers: { ...foot.numbers, kneeToWall: shinAngle / references.shinPerMm } }
+}
+
+type Gathered = {
+  facts: VisitFacts
+  look: BySide<LookReading>
+  load: LoadReading
+  grades: BySide<GradesReading>
+  bigToeGoalDeg: number
+  settings: PracticeSettings
+}
+
+/** Whether there is an arch collapse to grade at all; undefined until position and motion are both known. */
+function isArchFound({ position, motion }: LookReading): boolean | undefined {
+  if (!position || !motion.kind) return undefined
+  return position.kind === 'low' || motion.kind === 'much'
+}
+
+function missingAt(tripod: TripodReading | undefined): number | undefined {
+  return tripod ? tripod.target.m1 - tripod.shares.m1 : undefined
+}
+
+function deficitsOf(
+  { facts, look, load, grades, bigToeGoalDeg, settings }: Gathered,
+  references: References,
+): Deficits {
+  const deficits = readDeficits(
+    bySide((side) => {
+      const foot = facts.feet[side]
+      const tripod = load.tripods[side]
+      return {
+        kneeToWallMm: foot.numbers.kneeToWall,
+        bigToeExtensionDeg: foot.numbers.bigToeExtension,
+        singleLegOpenS: triedNumber(foot, 'singleLegOpen')?.value,
+        singleLegShutS: triedNumber(foot, 'singleLegShut')?.value,
+        heelRaises: triedNumber(foot, 'heelRaises')?.value,
+        halluxAngleDeg: foot.numbers.halluxAngle,
+        archIndex: facts.prints[side]?.archIndex.value,
+        travelMm: look[side].motion.travelScaledMm,
+        archGrade: gradeFloor(grades[side].arch),
+        // what is trained lifts a heel that rolls in; one that rolled out is short of something else
+        heelGrade: grades[side].heel.leans === 'in' ? gradeFloor(grades[side].heel) : undefined,
+        m1Missing: missingAt(tripod),
+        isSore: facts.soreSides.includes(side),
+      }
+    }),
+    references,
+    bigToeGoalDeg,
+  )
+  if (settings.precision === 'symmetry')
+    for (const deficit of Object.values(deficits)) {
+      const gap = Math.abs(deficit.left - deficit.right) * references.deficitSymmetry
+      const weaker = deficit.left > deficit.right ? 'left' : 'right'
+      deficit[weaker] = Math.min(1, deficit[weaker] + gap)
+    }
+  return deficits
+}
+
+function weakest(facts: VisitFacts, id: 'singleLegOpen' | 'heelRaises'): number | undefined {
+  const tried = sides.map((side) => triedNumber(facts.feet[side], id)?.value).filter((v) => v !== undefined)
+  return tried.length === 0 ? undefined : Math.min(...tried)
+}
+
+function isShort(facts: VisitFacts, id: 'kneeToWall' | 'bigToeExtension', limit: number): boolean {
+  return sides.some((side) => (facts.feet[side].numbers[id] ?? Infinity) < limit)
+}
+
+function planOf(
+  {
+    facts,
+    cautions,
+    deficits,
+    bigToeGoalDeg,
+    settings,
+  }: Pick<Gathered, 'facts' | 'bigToeGoalDeg' | 'settings'> & {
+    cautions: CautionReading
+    deficits: Deficits
+  },
+  references: References,
+): TrainingPlan {
+  return choosePlan({
+    ...facts.plan,
+    deficits,
+    effects: cautions.effects,
+    settings,
+    measured: {
+      singleLegOpenS: weakest(facts, 'singleLegOpen'),
+      heelRaises: weakest(facts, 'heelRaises'),
+      worstPain: facts.worstPain,
+      isAnkleShort: isShort(facts, 'kneeToWall', references.kneeToWallLimited),
+      isBigToeShort: isShort(facts, 'bigToeExtension', bigToeGoalDeg),
+      kneeComesIn: facts.kneeComesIn,
+    },
+    references,
+  })
+}
+
+/** The foot that needs more care decides: a pair of spacers is handed over, not one. */
+function spacingOf(facts: VisitFacts, cautions: CautionReading, references: References): SpacingStart {
+  const careful = ['bent, fixed', 'bent, soft', 'straight'] as const
+  const states = sides.map((side) => stiffestToe(facts.feet[side]))
+  const angles = sides.map((side) => facts.feet[side].numbers.halluxAngle).filter((a) => a !== undefined)
+  return spacingStart(
+    {
+      halluxAngleDeg: angles.length === 0 ? undefined : Math.max(...angles),
+      toeState: careful.find((word) => states.includes(word)),
+      effects: cautions.effects,
+    },
+    references,
+  )
+}
+
+function transitionOf(
+  {
+    facts,
+    cautions,
+    look,
+    grades,
+    settings,
+  }: Pick<Gathered, 'facts' | 'look' | 'grades' | 'settings'> & { cautions: CautionReading },
+  references: References,
+): Transition | undefined {
+  // under 16 this tool makes no load plan
+  if (cautions.effects.has('noLoadPlan')) return undefined
+  const hoursOnFeet = (facts.hoursStanding ?? 0) + (facts.hoursWalking ?? 0)
+  if (hoursOnFeet <= 0) return undefined
+  const holds: Record<TransitionFactor, boolean> = {
+    age: (facts.ageYears ?? 0) >= references.factorAgeFrom,
+    bone: cautions.effects.has('longerTransition'),
+    stiffHigh: sides.some((s) => look[s].position?.kind === 'high' && isStiff(look[s].motion.motion)),
+    noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
+    grade: sides.some((s) => Object.values(grades[s].effects).some((e) => e.paceFactor > 1)),
+    sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
+    mass: facts.runs && isMassAgainst(facts, references),
+  }
+  return planTransition(
+    {
+      hoursOnFeet,
+      pace: facts.plan.pace,
+      barefoot: settings.barefoot,
+      runs: facts.runs,
+      factors: (Object.keys(holds) as TransitionFactor[]).filter((id) => holds[id]),
+      softStart: cautions.effects.has('softGround'),
+      staysInside: cautions.effects.has('noBarefootOutside'),
+    },
+    references,
+  )
+}
+
+/** Heavy, or clearly heavier than at the visit before: with running, bones get more than they are used to. */
+function isMassAgainst({ bodyMassKg, earlierMassKg }: VisitFacts, references: References): boolean {
+  if (bodyMassKg === undefined) return false
+  const isHeavier =
+    earlierMassKg !== undefined && bodyMassKg >= earlierMassKg * (1 + references.factorMassGain)
+  return bodyMassKg >= references.factorMassKg || isHeavier
+}
+
+/** Little motion is likelier than either other class. */
+function isStiff(motion: MotionChances | undefined): boolean {
+  return motion !== undefined && motion.little > Math.max(motion.usual, motion.much)
+}
+
+function countValues(facts: VisitFacts): number {
+  const perFoot = sides.reduce((sum, side) => {
+    const { numbers, words, states } = facts.feet[side]
+    return (
+      sum +
+      [numbers, words, states].reduce((n, part) => n + Object.keys(part).length, 0) +
+      (facts.prints[side] ? 1 : 0)
+    )
+  }, 0)
+  return perFoot + facts.shoes.length + facts.recordings.length
+}

@@ -1,0 +1,158 @@
+import type { FootValues, NumberMeasureId } from '../../foot/measures'
+import type { References, SemId } from '../../groundwork/reference'
+import { sides, type BySide, type Side } from '../../groundwork/side'
+import { changeError, judgeChange } from '../../groundwork/statistics'
+import type { Concern, Finding } from './finding'
+
+type Goals = { goal: number; limited: number }
+
+/** Range, balance and strength of both feet against their goals, and left against right. */
+export function readMove(feet: BySide<FootValues>, bigToeGoalDeg: number, references: References): Finding[] {
+  const ranges = [
+    {
+      measure: 'kneeToWall',
+      goal: references.kneeToWallGoal,
+      limited: references.kneeToWallLimited,
+      sem: 'semKneeToWall',
+      counts: references.kneeToWallSideDifference,
+    },
+    {
+      measure: 'bigToeExtension',
+      goal: bigToeGoalDeg,
+      limited: references.bigToeShort,
+      sem: 'semBigToe',
+      counts: references.bigToeSideDifference,
+    },
+  ] as const
+  return [
+    ...ranges.flatMap((range) => [
+      ...sides.flatMap((side) => rangeFinding(side, feet[side], range.measure, range)),
+      ...differenceFinding(feet, range, references),
+    ]),
+    ...sides.flatMap((side) => balanceFindings(side, feet[side], references)),
+    ...sides.flatMap((side) => raiseFinding(side, feet[side], references)),
+  ]
+}
+
+function concernOf(value: number, { goal, limited }: Goals): Concern {
+  return value >= goal ? 'fine' : value < limited ? 'work' : 'watch'
+}
+
+const weightOf: Record<Concern, number> = { fine: 0.15, watch: 0.45, work: 0.75 }
+
+function rangeFinding(
+  side: Side,
+  foot: FootValues,
+  measure: 'kneeToWall' | 'bigToeExtension',
+  goals: Goals,
+): Finding[] {
+  const value = foot.numbers[measure]
+  if (value === undefined) return []
+  const concern = concernOf(value, goals)
+  const feel = measure === 'kneeToWall' ? foot.words.kneeToWallFeel : undefined
+  return [
+    {
+      kind: 'range',
+      side,
+      measure,
+      value,
+      goal: goals.goal,
+      feel,
+      id: `${measure}.${side}`,
+      step: 'move',
+      concern,
+      weight: weightOf[concern],
+      sure: undefined,
+    },
+  ]
+}
+
+function differenceFinding(
+  feet: BySide<FootValues>,
+  range: { measure: 'kneeToWall' | 'bigToeExtension'; sem: SemId; counts: number },
+  references: References,
+): Finding[] {
+  const left = feet.left.numbers[range.measure]
+  const right = feet.right.numbers[range.measure]
+  if (left === undefined || right === undefined) return []
+  const difference = Math.abs(left - right)
+  if (difference < range.counts) return []
+  const trialsOf = (foot: FootValues) => foot.trials?.[range.measure]
+  const change = judgeChange(
+    { value: left, trials: trialsOf(feet.left) },
+    { value: right, trials: trialsOf(feet.right) },
+    changeError(range.sem, references),
+  )
+  return [
+    {
+      kind: 'sideDifference',
+      measure: range.measure,
+      weaker: left < right ? 'left' : 'right',
+      difference,
+      change,
+      id: `difference.${range.measure}`,
+      step: 'move',
+      concern: 'watch',
+      weight: 0.5,
+      sure: undefined,
+    },
+  ]
+}
+
+/** A client who tried and could not counts as zero; one who was not tested counts as nothing. */
+export function triedNumber(
+  foot: FootValues,
+  id: NumberMeasureId,
+): { value: number; cannot: boolean } | undefined {
+  if (foot.states[id] === 'cannot') return { value: 0, cannot: true }
+  const value = foot.numbers[id]
+  return value === undefined ? undefined : { value, cannot: false }
+}
+
+function balanceFindings(side: Side, foot: FootValues, references: References): Finding[] {
+  return (['open', 'shut'] as const).flatMap((eyes): Finding[] => {
+    const tried = triedNumber(foot, eyes === 'open' ? 'singleLegOpen' : 'singleLegShut')
+    if (!tried) return []
+    const goal = references.balanceGoalS
+    const concern = concernOf(tried.value, {
+      goal,
+      limited: eyes === 'open' ? references.balanceShortS * 2 : references.balanceShortS,
+    })
+    return [
+      {
+        kind: 'balance',
+        side,
+        eyes,
+        seconds: tried.value,
+        goal,
+        cannot: tried.cannot,
+        id: `balance.${eyes}.${side}`,
+        step: 'move',
+        concern,
+        weight: weightOf[concern] * (eyes === 'open' ? 1 : 0.7),
+        sure: undefined,
+      },
+    ]
+  })
+}
+
+function raiseFinding(side: Side, foot: FootValues, references: References): Finding[] {
+  const tried = triedNumber(foot, 'heelRaises')
+  if (!tried) return []
+  const { heelRaiseGoal: goal, heelRaiseShort: limited } = references
+  const concern = concernOf(tried.value, { goal, limited })
+  return [
+    {
+      kind: 'heelRaises',
+      side,
+      count: tried.value,
+      goal,
+      cannot: tried.cannot,
+      id: `heelRaises.${side}`,
+      step: 'move',
+      concern,
+      weight: weightOf[concern] * 0.8,
+      sure: undefined,
+    },
+  ]
+}

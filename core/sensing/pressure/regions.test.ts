@@ -1,0 +1,37 @@
+import { referenceValues } from '../../groundwork/reference'
+import {
+  arbitraryMatClient,
+  matScene,
+  recordScene,
+  regionTruth,
+  squareGrid,
+  usualMatFaults,
+  type MatClient,
+} from '../../madeUp/synthetic'
+import { analysePressure, framesInMemory } from './index'
+
+const references = referenceValues()
+const rateHz = 25
+const regions = ['heel', 'midfoot', 'forefoot', 'toes'] as const
+
+function worstPoints(client: MatClient, seed: number, side: 'left' | 'right'): number {
+  const scene = matScene(client, { task: 'single', side, seconds: 1, seed, grid: squareGrid })
+  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
+  const meta = { ...squareGrid, rateHz, task: 'single' as const, side }
+  const outcome = analysePressure(framesInMemory(meta, timesS, kpa), references)
+  if (!outcome.ok) throw new Error(outcome.problem.code)
+  const truth = regionTruth(scene, side, rateHz)!
+  return Math.max(...regions.map((r) => Math.abs(outcome.value[side]!.regionsPct[r] - truth[r])))
+}
+
+test('the regions of one foot are within two points of the load that was put there', () => {
+  for (const seed of [1, 2, 4, 7])
+    for (const side of ['left', 'right'] as const)
+      expect(worstPoints(arbitraryMatClient(seed), seed, side)).toBeLessThan(2)
+})
+
+test('a foot that lifts all its toes carries nothing on them, narrow or broad, arched or flat', () => {
+  const toesLifted = [0, 1, 2, 3, 4]
+  for (const seed of [3, 4, 6, 7, 9])
+    expect(worstPoints({ ...arbitraryMatClient(seed), toesLifted }, seed, 'left')).toBeLessThan(2)
+})

@@ -1,0 +1,44 @@
+import type { ArchSupportView } from '../../foot/deformity'
+import type { References } from '../../groundwork/reference'
+import type { DeviceKind, DeviceSource, SupportDevice } from './supportDevice'
+
+/** What a device needs before anybody fades it. */
+export type FadeBlock = 'gradeThree' | 'structurallyFlat' | 'custom'
+export type FadePlan =
+  | { isOpen: true; steps: { fromWeek: number; hoursPerDay: number }[] }
+  /** only together with who prescribed it */
+  | { isOpen: false; because: FadeBlock }
+
+/**
+ * Fewer hours a day as control returns; where support comes first, the first step waits longer.
+ * @param device hours a day now; left out, the start of the table
+ * @returns weeks from today; the last step has 0 hours
+ * @source spec of shoes: fade plan, never for grade 3 or structurally flat without the prescriber
+ */
+export function fadePlan(
+  device: Pick<SupportDevice, 'kind' | 'hoursPerDay'>,
+  input: { grade: number | undefined; isStructurallyFlat: boolean; view: ArchSupportView },
+  references: References,
+): FadePlan {
+  if (input.grade !== undefined && input.grade >= references.gradeReferFrom)
+    return { isOpen: false, because: 'gradeThree' }
+  if (input.isStructurallyFlat) return { isOpen: false, because: 'structurallyFlat' }
+  if (device.kind === 'custom') return { isOpen: false, because: 'custom' }
+  const from = device.hoursPerDay ?? references.fadeFromH
+  const wait = { trainFirst: 1, whileTraining: 2, supportFirst: 3 }[input.view] * references.fadeStepWeeks
+  const count = Math.max(1, Math.ceil(from / references.fadeStepH))
+  return {
+    isOpen: true,
+    steps: Array.from({ length: count + 1 }, (_, i) => ({
+      fromWeek: i === 0 ? 0 : wait + (i - 1) * references.fadeStepWeeks,
+      hoursPerDay: Math.max(0, from - i * references.fadeStepH),
+    })),
+  }
+}
+
+/** In which order devices are tried; a custom one always means a licensed prescriber. */
+export function deviceOrder(source: DeviceSource): { kind: DeviceKind; needsPrescriber: boolean }[] {
+  const kinds: readonly DeviceKind[] =
+    source === 'shelfFirst' ? ['cushion', 'support', 'custom'] : ['custom', 'support', 'cushion']
+  return kinds.map((kind) => ({ kind, needsPrescriber: kind === 'custom' }))
+}

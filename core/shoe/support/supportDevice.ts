@@ -1,0 +1,133 @@
+import type { Shoe } from '../footwear'
+import { depthBudget, type DepthPart, type DepthPlace, type FootHeights } from '../fit'
+import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
+import type { References } from '../../groundwork/reference'
+
+export const deviceKinds = ['cushion', 'support', 'custom'] as const
+export type DeviceKind = (typeof deviceKinds)[number]
+/** full; slim for town shoes; heel for raised heels; sport, softer for running */
+export const volumeClasses = ['full', 'slim', 'heel', 'sport'] as const
+export type VolumeClass = (typeof volumeClasses)[number]
+export const deviceReasons = ['flat', 'grade', 'pain', 'fatPad', 'other'] as const
+export type DeviceReason = (typeof deviceReasons)[number]
+export const deviceSources = ['shelfFirst', 'customFirst'] as const
+/** Where practitioners disagree: try a device off the shelf first, or have one made. */
+export type DeviceSource = (typeof deviceSources)[number]
+
+/** Something a client wears under the foot from shoe to shoe. */
+export type SupportDevice = {
+  id: string
+  kind: DeviceKind
+  volume: VolumeClass
+  reason: DeviceReason
+  /** month since when, YYYY-MM */
+  since?: string | undefined
+  /** role of who prescribed it; needed for a custom one */
+  prescriber?: string | undefined
+  heelMm?: number | undefined
+  archMm?: number | undefined
+  forefootMm?: number | undefined
+  widthBallMm?: number | undefined
+  widthHeelMm?: number | undefined
+  hoursPerDay?: number | undefined
+}
+
+export const fitAspects = ['depth', 'width', 'base', 'heelHeight'] as const
+export type FitAspect = (typeof fitAspects)[number]
+export type AspectVerdict = {
+  aspect: FitAspect
+  verdict: 'fits' | 'tight' | 'no' | 'unknown'
+  byMm: number | undefined
+  place?: DepthPlace | undefined
+}
+
+/** One device in one shoe. */
+export type DeviceInShoe = {
+  shoeId: string
+  aspects: AspectVerdict[]
+  /** the worst of them; unknown where nothing speaks against it but something is not measured */
+  verdict: AspectVerdict['verdict']
+}
+
+export function deviceThickness(device: SupportDevice, references: References): Record<DepthPlace, number> {
+  const share = device.volume === 'full' ? 1 : references.slimShare
+  const usual: Record<DepthPlace, number> =
+    device.kind === 'cushion'
+      ? { forefoot: references.cushionMm, arch: references.cushionMm, heel: references.cushionMm }
+      : {
+          forefoot: references.supportForefootMm,
+          arch: references.supportArchMm,
+          heel: references.supportHeelMm,
+        }
+  return {
+    forefoot: device.forefootMm ?? usual.forefoot * share,
+    arch: device.archMm ?? usual.arch * share,
+    heel: device.heelMm ?? usual.heel * share,
+  }
+}
+
+/**
+ * Whether a device goes into a shoe and can hold there: depth above it, width beside it, base beneath it.
+ * @param input heights of the higher foot, the leg that needs the base most
+ * @source spec of shoes: support devices
+ */
+export function deviceInShoe(
+  input: { device: SupportDevice; shoe: Shoe; foot: FootHeights; leg: LegLine | undefined },
+  references: References,
+): DeviceInShoe {
+  const { device, shoe, foot, leg } = input
+  const aspects = [
+    depthAspect(depthBudget(shoe, foot, deviceThickness(device, references), references)),
+    widthAspect(device, shoe, references),
+    ...(device.kind === 'cushion' ? [] : [baseAspect(shoe, leg, references)]),
+    ...(device.volume === 'heel' ? [heelAspect(shoe, references)] : []),
+  ]
+  return { shoeId: shoe.id, aspects, verdict: worst(aspects) }
+}
+
+const order = ['fits', 'unknown', 'tight', 'no'] as const
+
+function worst(aspects: readonly AspectVerdict[]): AspectVerdict['verdict'] {
+  return order[Math.max(...aspects.map((a) => order.indexOf(a.verdict)))]!
+}
+
+function depthAspect(parts: readonly DepthPart[]): AspectVerdict {
+  const known = parts.filter((p) => p.leftMm !== undefined).sort((a, b) => a.leftMm! - b.leftMm!)
+  const least = known[0]
+  if (!least) return { aspect: 'depth', verdict: 'unknown', byMm: undefined }
+  // a depth that nobody measured may still be the one that is missing
+  const verdict = least.verdict === 'fits' && known.length < parts.length ? 'unknown' : least.verdict
+  return { aspect: 'depth', verdict, byMm: least.leftMm, place: least.place }
+}
+
+/** A device must lie flat: a little spare beside it is enough. */
+function widthAspect(device: SupportDevice, shoe: Shoe, references: References): AspectVerdict {
+  const spare = [
+    [shoe.innerWidthBallMm, device.widthBallMm],
+    [shoe.innerWidthHeelMm, device.widthHeelMm],
+  ].flatMap(([inside, own]) => (inside === undefined || own === undefined ? [] : [inside - own]))
+  if (spare.length === 0) return { aspect: 'width', verdict: 'unknown', byMm: undefined }
+  const least = Math.min(...spare)
+  return {
+    aspect: 'width',
+    verdict: least < 0 ? 'no' : least < references.deviceSpare ? 'tight' : 'fits',
+    byMm: least,
+  }
+}
+
+function baseAspect(shoe: Shoe, leg: LegLine | undefined, references: References): AspectVerdict {
+  const base = baseOfShoe(shoe)
+  if (!base || !leg) return { aspect: 'base', verdict: 'unknown', byMm: undefined }
+  const reading: BaseReading = baseUnderLeg(leg, base, undefined, references)
+  return {
+    aspect: 'base',
+    verdict: reading.marginMm < 0 ? 'no' : reading.neededFlareMm > 0 ? 'tight' : 'fits',
+    byMm: reading.marginMm,
+  }
+}
+
+function heelAspect(shoe: Shoe, references: References): AspectVerdict {
+  if (shoe.stackHeelMm === undefined) return { aspect: 'heelHeight', verdict: 'unknown', byMm: undefined }
+  const spare = references.heelDeviceMostMm - shoe.stackHeelMm
+  return { aspect: 'heelHeight', verdict: spare < 0 ? 'no' : 'fits', byMm: spare }
+}
