@@ -23,7 +23,7 @@ export function remembered<Input, Beside extends object, Output>(
   everything.add(() => (kept = new WeakMap()))
   return (input, beside) => {
     let answers = kept.get(beside)
-    if (!answers) kept.set(beside, (answers = new Map()))
+    if (!answers) kept.set(beside, (answers = new Map<string, Output>()))
     const value = textOf(input)
     const known = answers.get(value)
     const answer = known !== undefined || answers.has(value) ? (known as Output) : compute(input, beside)
