@@ -2,7 +2,8 @@ import { closedCurve, openCurve, type Point } from '../../groundwork/geometry'
 import type { MarkView } from '../../plan/story'
 import { referenceTable } from '../../groundwork/reference'
 import { medialSignImage, type Side } from '../../groundwork/side'
-import { footOutline, rearDrawing, sideDrawing, type FootShape, type SideShape } from '../footShape'
+import { footOutline, sideDrawing, type FootShape, type SideShape } from '../footShape'
+import { rearLeg } from './rearShoe'
 
 /** Where a mark lies, in the terms of its view. */
 export type MarkPlace = { across: number; along: number }
@@ -19,6 +20,8 @@ export type BodyView = {
 }
 
 const margin = 8
+const usualLengthMm = 252
+const usualHeelMm = 63
 const sideViewHeightMm = 150
 const legHeightMm = 330
 const legWidthMm = 150
@@ -189,36 +192,16 @@ const rearWidthMm = 120
 
 function fromBehind(shape: FootShape): BodyView {
   const sign = medialSignImage(shape.side)
-  const drawn = rearDrawing({
-    side: shape.side,
-    lengthMm: 252,
-    truncatedLengthMm: 183,
-    navicularMm: 45,
-    dorsumMm: 63,
-    heelAngleDeg: 3,
-    legAngleDeg: 0,
-  })
+  const drawn = rearLeg({ lengthMm: usualLengthMm, heelWidthMm: usualHeelMm, loadLineMm: 3, leanDeg: 0 })
   const put = (p: Point): Point => ({ x: rearWidthMm / 2 + p.x * sign, y: rearHeightMm - margin - p.y })
   const skin = drawn.skinMm.filter((p) => p.y < rearHeightMm - 1.5 * margin)
-  const line = (...points: [number, number][]) => ({
-    points: openCurve(
-      points.map(([x, y]) => put({ x, y })),
-      6,
-    ),
-    closed: false,
-  })
   const span = rearHeightMm - 2 * margin
   return {
     widthMm: rearWidthMm,
     heightMm: rearHeightMm,
     skin: [skin.map(put)],
-    // the tendon, both ankle bones
-    lines: [
-      line([-7, 58], [-5, 90], [-8, 130]),
-      line([7, 58], [5, 90], [8, 130]),
-      line([26, 88], [30, 80], [28, 70]),
-      line([-26, 80], [-30, 72], [-28, 62]),
-    ],
+    // tendon, ankle bones, pad of the heel
+    lines: drawn.linesMm.map((line) => ({ points: line.map(put), closed: false })),
     toDrawing: ({ across, along }) => put({ x: (across * rearWidthMm) / 2, y: along * span }),
     toPlace: (p) => ({
       across: ((p.x - rearWidthMm / 2) * sign) / (rearWidthMm / 2),

@@ -78,7 +78,12 @@ export function VisitLayout({ step }: { step: Step }) {
       <h1 className="unseen">Visit, {stepName[step]}</h1>
       <Trail visitId={visitId} present={step} filled={stepsFilled(fields)} cautions={reading.cautions} />
       <UnreadableFields />
-      <div className={classes.board} data-mat={hasMat} data-tall={step === 'shoes' && page === 'fit'}>
+      <div
+        className={classes.board}
+        data-mat={hasMat}
+        data-tall={step === 'shoes' && (page === 'fit' || page === 'ground')}
+        data-shelf={step === 'shoes' && (page === 'shoe' || page === 'devices')}
+      >
         {hasMat && (
           <div className={classes.mat}>
             {step === 'story' ? (

@@ -9,8 +9,8 @@ import { useOpenVisit } from '../visitContext'
 import classes from './Ground.module.css'
 
 const columnMm = 128
-const heightMm = 212
-const groundMm = 174
+const heightMm = 268
+const groundMm = 230
 const usualHeelMm = 63
 const usualLengthMm = 252
 
@@ -41,7 +41,7 @@ export function GroundPanel() {
         name: s.reading.shoe.name,
         base: s.bases[side],
         shoe: baseOfShoe(s.reading.shoe),
-        insert: s.reading.shoe.insert?.kind,
+        isBoot: s.reading.shoe.closure === 'boot',
       })),
   ]
   return (
@@ -86,7 +86,7 @@ type Column = {
   name: string
   base: BaseReading | undefined
   shoe: ReturnType<typeof baseOfShoe>
-  insert?: string | undefined
+  isBoot?: boolean | undefined
 }
 
 function sentence({ name, base }: Column): string {
@@ -125,35 +125,50 @@ function Column({
       flareMm: shoe.flareMm,
       stackMm: shoe.stackMm,
       insideMm: heelWidthMm,
+      collar: column.isBoot ? 'ankle' : 'low',
+      ...(drawn && { legAt: drawn.middleAt }),
     })
   const isBeside = base !== undefined && base.marginMm < 0
   return (
     <g>
       {back && (
-        <path
-          d={svgPath(back.soleMm.map(flat))}
-          fill="var(--print)"
-          stroke="var(--ink)"
-          strokeWidth="1"
-          strokeLinejoin="round"
-        />
+        <g stroke="var(--ink)" strokeLinejoin="round">
+          <path d={svgPath(back.soleMm.map(flat))} fill="var(--print)" strokeWidth="1" />
+          <path d={svgPath(back.treadMm.map(flat), false)} fill="none" strokeWidth="0.7" />
+        </g>
       )}
       {drawn && (
-        <path
-          d={svgPath(drawn.skinMm.map(up))}
-          fill="var(--skin)"
-          stroke={`var(--${side})`}
-          strokeWidth="1.2"
-        />
+        <g stroke={`var(--${side})`} strokeLinecap="round" strokeLinejoin="round">
+          <path d={svgPath(drawn.skinMm.map(up), false)} fill="var(--skin)" strokeWidth="1.3" />
+          {drawn.linesMm.map((line, i) => (
+            <path
+              key={i}
+              d={svgPath(line.map(up), false)}
+              fill="none"
+              strokeWidth="0.7"
+              strokeOpacity="0.55"
+            />
+          ))}
+        </g>
       )}
       {back && (
-        <path
-          d={svgPath(back.counterMm.map(flat))}
-          fill="var(--print)"
-          fillOpacity="0.35"
-          stroke="var(--ink)"
-          strokeWidth="0.9"
-        />
+        <g stroke="var(--ink)" strokeLinecap="round" strokeLinejoin="round">
+          <path
+            d={svgPath(back.counterMm.map(flat))}
+            fill="var(--print)"
+            fillOpacity="0.3"
+            strokeWidth="0.9"
+          />
+          <path
+            d={svgPath(back.heelCapMm.map(flat))}
+            fill="var(--print)"
+            fillOpacity="0.35"
+            strokeWidth="0.6"
+          />
+          {back.linesMm.map((line, i) => (
+            <path key={i} d={svgPath(line.map(flat), false)} fill="none" strokeWidth="0.6" />
+          ))}
+        </g>
       )}
       {base && drawn && (
         <>

@@ -102,7 +102,12 @@ function Sidedness() {
   )
 }
 
-const painMarks = [0, 2, 5, 10].map((value) => ({ value, label: String(value) }))
+const painMarks = [
+  { value: 0, label: '0, none' },
+  { value: 2, label: '2' },
+  { value: 5, label: '5' },
+  { value: 10, label: '10, worst' },
+]
 
 function PainAnswer() {
   const { facts, record } = useOpenVisit()
