@@ -68,7 +68,8 @@ module.exports = {
     {
       name: 'nothing-concluded-from-made-up-feet',
       severity: 'error',
-      comment: 'the generator serves tests, stand-ins for devices and practice questions; no measure may rest on it',
+      comment:
+        'the generator serves tests, stand-ins for devices and practice questions; no measure may rest on it',
       from: { path: '^core/(groundwork|foot|plan|sensing|shoe|figure|judgement)/', pathNot: tests },
       to: { path: '^core/madeUp/' },
     },
