@@ -1,8 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
-import { read } from '@sturvo/core/reading'
-import { referenceValues } from '@sturvo/core/reference'
-import { checkChange, defaultSettings, factsOf, settingsSchema } from '@sturvo/schema'
+import { checkChange, defaultSettings, readingOf, settingsSchema, type Fields } from '@sturvo/schema'
 import { becauseText, leftOutText, spacingText } from '@sturvo/schema/words'
 import { kitItems } from '@sturvo/core/training'
 import { readArguments, UsageError } from './usage'
@@ -21,19 +19,19 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
   const [file] = words
   if (file === undefined || words.length > 1) throw new UsageError('Name one visit: plan VISIT.json.')
   const visit = await readVisitFile(file)
+  // as the server would keep them: what the door changes, it changes here too
+  const fields: Fields = {}
   for (const [path, value] of Object.entries(visit.fields)) {
     const checked = checkChange({ path, value })
     if (!checked.ok) throw new UsageError(`${file}, field ${path}: ${checked.problem.message}`)
+    if (checked.value !== null) fields[path] = checked.value
   }
-  const references = referenceValues()
-  const facts = factsOf({
-    fields: visit.fields,
-    birthYear: visit.birthYear,
-    day: visit.startedOn,
-    ownedKit: visit.kit,
-    references,
+  const { reading } = readingOf({
+    fields,
+    person: visit,
+    practice: { references: {}, settings: { ...defaultSettings, ...visit.settings }, trialUses: {} },
+    startedOn: visit.startedOn,
   })
-  const reading = read(facts, references, { ...defaultSettings, ...visit.settings })
   return JSON.stringify(
     {
       blocked: reading.cautions.isBlocked,

@@ -1,7 +1,6 @@
-import { read, type Finding } from '@sturvo/core/reading'
-import { referenceValues, type ReferenceId } from '@sturvo/core/reference'
-import { kitItems } from '@sturvo/core/training'
-import { factsOf, type Fields, type Moved, type Practice } from '@sturvo/schema'
+import type { Finding } from '@sturvo/core/reading'
+import type { ReferenceId, References } from '@sturvo/core/reference'
+import { readingOf, type Fields, type Moved, type Practice } from '@sturvo/schema'
 import { findingWords, plain } from '@sturvo/schema/words'
 
 type Values = Partial<Record<ReferenceId, number>>
@@ -29,22 +28,13 @@ export type PreviewPart = {
  * concern or its being there changes.
  */
 export function movedFindings({ now, wanted, settings, trialUses, visits }: PreviewPart): Moved[] {
-  const [before, after] = [referenceValues(now), referenceValues(wanted)]
   return visits.flatMap((v): Moved[] => {
-    const findings = (references: typeof before) =>
-      read(
-        factsOf({
-          fields: JSON.parse(v.fieldsJson) as Fields,
-          birthYear: v.birthYear,
-          day: v.startedOn,
-          ownedKit: kitItems.filter((item) => v.kit.includes(item)),
-          references,
-          trialUses,
-        }),
-        references,
-        settings,
-      ).findings
-    const [old, fresh] = [byId(findings(before)), byId(findings(after))]
+    const fields = JSON.parse(v.fieldsJson) as Fields
+    const readWith = (references: Values) =>
+      readingOf({ fields, person: v, practice: { references, settings, trialUses }, startedOn: v.startedOn })
+    const [was, would] = [readWith(now), readWith(wanted)]
+    const [before, after] = [was.references, would.references]
+    const [old, fresh] = [byId(was.reading.findings), byId(would.reading.findings)]
     return [...new Set([...old.keys(), ...fresh.keys()])].flatMap((id): Moved[] => {
       const [a, b] = [old.get(id), fresh.get(id)]
       if (a && b && gist(a, before) === gist(b, after)) return []
@@ -67,6 +57,6 @@ function byId(findings: readonly Finding[]): Map<string, Finding> {
 }
 
 /** What a reader would notice: the sentence and how much it asks for. */
-function gist(finding: Finding, references: ReturnType<typeof referenceValues>): string {
+function gist(finding: Finding, references: References): string {
   return `${finding.concern} ${plain(findingWords(finding, references).sentence)}`
 }

@@ -30,6 +30,15 @@ describe.each(Object.entries(scenes))('a sheet seen from %s', (_, sceneOf) => {
   )
 })
 
+test('and most of them are sure: to be unsure of everything would be no way to be right', () => {
+  let sure = 0
+  for (const sceneOf of Object.values(scenes))
+    for (const seed of [31, 32, 33])
+      if (findSheet(photoPicture(sceneOf(seed), { seed, tiltDeg: 25, sizePx: 700, mess: 1.4 }).image)?.isSure)
+        sure++
+  expect(sure).toBeGreaterThanOrEqual(6)
+})
+
 test.each([41, 42, 43])('a photo %i without a sheet never gives corners that are said to be sure', (seed) => {
   const photo = photoPicture(scenes.above(seed), { seed, sizePx: 700, hasSheet: false })
   expect(findSheet(photo.image)?.isSure ?? false).toBe(false)

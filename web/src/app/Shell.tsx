@@ -11,6 +11,7 @@ import { statusOf } from './failureText'
 import { lazyPart } from './lazyPart'
 import classes from './Shell.module.css'
 import { useAppSelector } from './store'
+import { usePauseInTyping } from './usePauseInTyping'
 import { useVisitTitle } from './useVisitTitle'
 
 const FindAnything = lazyPart(async () => (await import('./FindAnything')).FindAnything)
@@ -27,6 +28,7 @@ export function Shell() {
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const { isSignedOut, save, ofOthers } = useAppSelector(selectOutbox)
+  const isAskedIn = usePauseInTyping(isSignedOut)
   // who was here before: then signing in lies over the page instead of taking its place
   const [account, setAccount] = useState<Account>()
   if (session.data && session.data.account.id !== account?.id) setAccount(session.data.account)
@@ -90,7 +92,7 @@ export function Shell() {
       <main id="room" className={classes.room} tabIndex={-1}>
         {account && <Outlet key={account.id} />}
       </main>
-      {account && isSignedOut && (
+      {account && isAskedIn && (
         <Suspense fallback={null}>
           <SignInOver email={account.email} onSignedIn={() => void session.refetch()} />
         </Suspense>

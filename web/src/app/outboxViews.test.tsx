@@ -10,6 +10,8 @@ import type { OutboxView } from '../outbox/visitSlice'
 import { outboxChanged, visitOpened, visitSlice } from '../outbox/visitSlice'
 
 const decided: string[] = []
+// when it opens has a test of its own
+jest.mock('./usePauseInTyping', () => ({ usePauseInTyping: (isWanted: boolean) => isWanted }))
 jest.mock('../outbox/outbox', () => ({
   outbox: {
     decide: (key: string, keep: string) => decided.push(`${keep} ${key}`),

@@ -239,11 +239,18 @@ describe('from a file', () => {
   })
   test('stopping half way changes nothing', async () => {
     const { recorder } = onTheBench()
-    expect(await read(recorder, part(25), () => true)).toMatchObject({
+    await read(recorder, part(25))
+    let asked = 0
+    expect(await read(recorder, part(40), () => ++asked > 1)).toMatchObject({
       ok: false,
       problem: { code: 'cancelled' },
     })
-    expect(recorder.look().phase).toBe('idle')
+    expect(asked).toBeGreaterThan(1)
+    expect(recorder.look()).toMatchObject({ phase: 'done', frames: 25 })
+    // with nothing there before there is nothing afterwards
+    const fresh = onTheBench().recorder
+    await read(fresh, part(25), () => true)
+    expect(fresh.look().phase).toBe('idle')
   })
   test('a header alone is no recording', async () => {
     expect(await read(onTheBench().recorder, csvHead(meta))).toMatchObject({

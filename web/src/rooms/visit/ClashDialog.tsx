@@ -1,5 +1,6 @@
 import { Button, Group, Modal, Table } from '@mantine/core'
 import { useAppSelector } from '../../app/store'
+import { usePauseInTyping } from '../../app/usePauseInTyping'
 import { keyOf, type KeptEdit } from '../../outbox/edit'
 import { outbox } from '../../outbox/outbox'
 import { selectOutbox } from '../../outbox/visitSlice'
@@ -10,10 +11,11 @@ import { shownValue } from './shownValue'
 export function ClashDialog() {
   const { troubled } = useAppSelector(selectOutbox)
   const clashes = troubled.filter((edit) => edit.obstacle?.kind === 'clash')
+  const isOpen = usePauseInTyping(clashes.length > 0)
   const decideAll = (keep: 'mine' | 'theirs') => clashes.forEach((edit) => outbox.decide(keyOf(edit), keep))
   return (
     <Modal
-      opened={clashes.length > 0}
+      opened={isOpen}
       onClose={() => undefined}
       withCloseButton={false}
       title="Someone else changed the same field"
