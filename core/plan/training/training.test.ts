@@ -110,7 +110,6 @@ test('whatever is asked: budget, kit, cautions, bans and two of a kind are kept'
   )
 })
 
-
 test('an arch drill and an ankle drill come first where both are short', () => {
   const wake = choosePlan(input()).phases[0]!
   expect(wake.picks.some((p) => p.fills.includes('arch'))).toBe(true)
