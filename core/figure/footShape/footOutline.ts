@@ -107,6 +107,8 @@ function toeAxes(shape: FootShape, body: readonly Point[]): ToeAxis[] {
   })
 }
 
+const mostLeanDeg = 55 // no toe lies further over than this
+
 /** The lean of a toe's axis that gives the wanted angle between the foot's border and the toe's (secant steps). */
 function leanFor(input: {
   wantedDeg: number
@@ -121,7 +123,8 @@ function leanFor(input: {
   for (let round = 0; round < 8; round++) {
     const has = toeAngleDeg(border, toeAt(leanDeg), outward)
     if (Math.abs(has - wantedDeg) < 0.01) break
-    leanDeg += (has - wantedDeg) * outward
+    // near its limit the border of a short toe hardly moves with its axis, and the steps would run away
+    leanDeg = Math.max(-mostLeanDeg, Math.min(mostLeanDeg, leanDeg + (has - wantedDeg) * outward))
   }
   return leanDeg
 }
