@@ -167,7 +167,7 @@ test('spacers are drawn in and judged; the decision stands over the proposal; th
   await page.waitForFunction(() =>
     document
       .querySelector('[aria-label="The client\'s page"]')
-      ?.textContent?.includes('Shoe 6: Limit to 3 h a week'),
+      ?.textContent?.includes('Shoe 6: at most 3 hours a week'),
   )
 })
 

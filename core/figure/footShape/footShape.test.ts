@@ -37,7 +37,7 @@ test('whatever can be typed is drawn: nothing breaks, nothing is torn, left is t
         expect({ ...right, side: 'left' }).toEqual(shape)
       },
     ),
-    { numRuns: 80, endOnFailure: true },
+    { numRuns: 40, endOnFailure: true },
   )
 })
 
