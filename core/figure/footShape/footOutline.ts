@@ -107,7 +107,7 @@ function toeAxes(shape: FootShape, body: readonly Point[]): ToeAxis[] {
   })
 }
 
-const mostLeanDeg = 55 // no toe lies further over than this
+const mostLeanDeg = 65 // no toe lies further over than this
 
 /** The lean of a toe's axis that gives the wanted angle between the foot's border and the toe's (secant steps). */
 function leanFor(input: {

@@ -59,6 +59,19 @@ test('a usual foot is drawn with its own numbers, none of them moved', () => {
   })
 })
 
+test('a big toe that leans far is drawn as far as it was measured: shoes are fitted on it', () => {
+  const leaning = (halluxAngle: number) =>
+    footShapeOf({
+      side: 'left',
+      foot: { ...emptyFoot, numbers: { halluxAngle } },
+      print: undefined,
+      ballWidthMm: undefined,
+    })
+  expect(leaning(58).halluxAngleDeg).toBe(58)
+  const innermost = (deg: number) => boundsOf(footOutline(leaning(deg)).toesFootMm[0]!).minX
+  expect(innermost(58)).toBeLessThan(innermost(45))
+})
+
 test('without any number it is the neutral foot; the print tells where the tape does not', () => {
   const bare = footShapeOf({ side: 'right', foot: emptyFoot, print: undefined, ballWidthMm: undefined })
   expect(bare).toMatchObject({ ...neutralFoot, side: 'right' })

@@ -10,7 +10,8 @@ const beyondContactMm = 6 // the outline reaches beyond the contact, both ends t
 const lengthsMm = [90, 380] as const
 const ballOfLength = [0.27, 0.55] as const
 const heelOfLength = [0.15, 0.4] as const
-const halluxDeg = [-15, 50] as const
+// a marked lean is real, and shoes are fitted on it: it is drawn as it was measured
+const halluxDeg = [-15, 60] as const
 const fifthToeDeg = [-10, 40] as const
 const gapMm = [0, 12] as const
 const within = (value: number, [low, high]: readonly [number, number]) => Math.min(high, Math.max(low, value))

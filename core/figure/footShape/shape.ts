@@ -4,7 +4,7 @@ export const printKinds = ['interrupted', 'bridged', 'full'] as const
 export type PrintKind = (typeof printKinds)[number]
 
 /**
- * Everything the generator needs to draw one made-up foot. Lengths in mm, angles in degrees,
+ * Everything one foot is drawn from. Lengths in mm, angles in degrees,
  * tips and widths of the toes big to little.
  */
 export type FootShape = {

@@ -2,7 +2,7 @@ import { closedCurve, type Point } from '../../groundwork/geometry'
 import { degToRad } from '../../groundwork/units'
 import type { FootShape } from './shape'
 
-/** What a foot is drawn from from its inner side and from behind; mm and degrees. */
+/** What a foot is drawn from, seen from its inner side and from behind; mm and degrees. */
 export type SideShape = {
   side: FootShape['side']
   lengthMm: number

@@ -1,5 +1,7 @@
 import {
   depthPlaces,
+  insideBoxMm,
+  isRing,
   roomGoal,
   worstOf,
   type DepthPart,
@@ -122,7 +124,9 @@ function gapsOf({ reading, fits, bases, needsBase }: VerdictInput): VerdictGap[]
   const isLaid = sides.some((side) => fits[side])
   const hasMargin = reading.ballMarginMm !== undefined || reading.toesMarginMm !== undefined
   const hasWidths =
-    shoe.insole !== undefined || shoe.innerWidthBallMm !== undefined || shoe.innerWidthToesMm !== undefined
+    (shoe.insole !== undefined && isRing(shoe.insole.points, insideBoxMm)) ||
+    shoe.innerWidthBallMm !== undefined ||
+    shoe.innerWidthToesMm !== undefined
   const isMissing: Record<VerdictGap, boolean> = {
     shoeWidths: !isLaid && !hasWidths,
     footWidths: !isLaid && !hasMargin && hasWidths,

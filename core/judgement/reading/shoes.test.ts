@@ -151,4 +151,7 @@ test('what a verdict was made without is what nobody measured', () => {
   expect(missingOf({ stackHeelMm: 38, stackForefootMm: 22 })).not.toContain('stacks')
   expect(missingOf({ bendStiffness: 2 })).not.toContain('bend')
   expect(missingOf({ innerWidthBallMm: 100, innerLengthMm: 270 })).not.toContain('shoeWidths')
+  // a line that is no inside of a shoe is not taken for its widths
+  const tiny = [0, 1, 2].map((i) => ({ x: i, y: i * i }))
+  expect(missingOf({ insole: { points: tiny, from: 'file' } })).toContain('shoeWidths')
 })

@@ -12,7 +12,6 @@ jest.mock('../../app/api', () => ({
   useFrontDoorQuery: () => ({ data: door, isLoading: false, isError: false }),
   useSignInMutation: () => [unwrapped(signIn), { isLoading: false, error: failure }],
   useCreateOwnerMutation: () => [unwrapped(create), { isLoading: false, error: failure }],
-  useSignInDemoMutation: () => [unwrapped(signIn), { isLoading: false }],
 }))
 beforeEach(() => {
   failure = undefined
