@@ -136,7 +136,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
   })
 
   test('a reload in the middle loses nothing', async () => {
-    await page.reload({ waitUntil: 'networkidle0' })
+    await page.reload({ waitUntil: 'domcontentloaded' })
     await page.waitForSelector(cell('navicularStand', 'left'))
     expect(await page.$eval(cell('navicularStand', 'left'), (e) => (e as HTMLInputElement).value)).toBe(
       '34.5',
@@ -288,7 +288,8 @@ describe('when something goes wrong', () => {
     expect(await textOf(page, '[data-save]')).toBe('Waiting (2)')
     await page.setOfflineMode(false)
     await saved(page)
-    await page.reload({ waitUntil: 'networkidle0' })
+    await page.reload({ waitUntil: 'domcontentloaded' })
+    await page.waitForSelector(cell('kneeToWall', 'right'))
     expect(await page.$eval(cell('kneeToWall', 'right'), (e) => (e as HTMLInputElement).value)).toBe('102')
   })
 

@@ -39,7 +39,7 @@ export async function openPage(
 ): Promise<WatchedPage> {
   const page = await browser.newPage()
   await page.setViewport(size)
-  page.setDefaultTimeout(15_000)
+  page.setDefaultTimeout(30_000)
   const requested: string[] = []
   const complaints: string[] = []
   page.on('request', (request) => requested.push(request.url()))
@@ -51,16 +51,26 @@ export async function openPage(
 }
 
 /** Counts what arrives over the wire, packed as it was sent; what comes from the browser's own store is nothing. */
-export async function countBytes(page: Page): Promise<{ take: () => { kb: number; files: number } }> {
+export async function countBytes(
+  page: Page,
+): Promise<{ quiet: () => Promise<void>; take: () => { kb: number; files: number } }> {
   const session = await page.createCDPSession()
   await session.send('Network.enable')
   let bytes = 0
   let files = 0
+  let lastAt = Date.now()
+  for (const event of ['Network.requestWillBeSent', 'Network.dataReceived'] as const)
+    session.on(event, () => (lastAt = Date.now()))
   session.on('Network.loadingFinished', ({ encodedDataLength }) => {
     bytes += encodedDataLength
+    lastAt = Date.now()
     if (encodedDataLength > 0) files++
   })
   return {
+    /** Waits until nothing has been asked for and nothing has come for half a second. */
+    quiet: async () => {
+      while (Date.now() - lastAt < 500) await new Promise((resolve) => setTimeout(resolve, 50))
+    },
     take: () => {
       const taken = { kb: bytes / 1000, files }
       bytes = 0
@@ -79,8 +89,33 @@ export async function openRoom(page: Page, address: string): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 250))
 }
 
+/** Goes to another room as its links do, without loading the app anew, and waits until its heading stands there. */
+export async function walkTo(page: Page, address: string): Promise<void> {
+  // the old room stays until the new one has come: its heading tells them apart
+  const before = await page.evaluate((path) => {
+    const heading = document.querySelector('main h1')
+    heading?.setAttribute('data-before', '')
+    const told = window.location.pathname === new URL(path, window.location.href).pathname
+    window.history.pushState(null, '', path)
+    window.dispatchEvent(new PopStateEvent('popstate', { state: null }))
+    return told ? null : (heading?.textContent ?? null)
+  }, address)
+  if (before !== null)
+    await page.waitForFunction(
+      (text) => {
+        const heading = document.querySelector('main h1')
+        return heading && (!heading.hasAttribute('data-before') || heading.textContent !== text)
+      },
+      {},
+      before,
+    )
+  await page.waitForSelector('main h1')
+  await page.waitForFunction(() => !document.body.textContent?.includes('Opening …'))
+  await new Promise((resolve) => setTimeout(resolve, 250))
+}
+
 export async function signIn(page: Page, url: string): Promise<void> {
-  await page.goto(`${url}/signin`, { waitUntil: 'networkidle0' })
+  await page.goto(`${url}/signin`, { waitUntil: 'domcontentloaded' })
   await clickText(page, 'Open the made-up practice')
   await page.waitForSelector('::-p-text(Yusk Amari)')
 }
