@@ -26,12 +26,25 @@ module.exports = {
       name: 'core-uses-nothing',
       severity: 'error',
       from: { path: '^core/' },
-      to: { path: '^(schema|server|web|e2e|bench|demo)/' },
+      to: { path: '^(schema|words|pages|server|web|e2e|bench|demo)/' },
     },
     {
       name: 'schema-uses-core',
       severity: 'error',
       from: { path: '^schema/' },
+      to: { path: '^(words|pages|server|web|e2e|bench|demo)/' },
+    },
+    {
+      name: 'words-use-schema',
+      severity: 'error',
+      comment: 'sentences are made of findings; the pages are made of sentences',
+      from: { path: '^words/', pathNot: tests },
+      to: { path: '^(pages|server|web|e2e|bench|demo)/' },
+    },
+    {
+      name: 'pages-use-words',
+      severity: 'error',
+      from: { path: '^pages/' },
       to: { path: '^(server|web|e2e|bench|demo)/' },
     },
     {
@@ -62,7 +75,7 @@ module.exports = {
     {
       name: 'product-uses-no-test',
       severity: 'error',
-      from: { path: '^(core|schema|server|web)/', pathNot: tests },
+      from: { path: '^(core|schema|words|pages|server|web)/', pathNot: tests },
       to: { path: tests },
     },
     {

@@ -41,6 +41,8 @@ module.exports = {
   projects: [
     base('core'),
     base('schema'),
+    base('words'),
+    base('pages'),
     base('server', {
       roots: ['<rootDir>/server', '<rootDir>/demo'],
       globalSetup: '<rootDir>/scripts/buildServerOnce.cjs',

@@ -20,13 +20,15 @@ import { bySide, sides, type Side } from '@sturvo/core/side'
 import type { KitItem } from '@sturvo/core/training'
 import {
   checkChange,
-  parsePath,
+  fieldAt,
+  fieldsOfKind,
   type AnswerKey,
   type AnswerValue,
   type DeviceOnFoot,
   type Mark,
   type ShoeOnShelf,
   type StoryEvent,
+  type ValueOf,
 } from './fields'
 import type { PhotoView } from '@sturvo/core/photo'
 import type { PhotoOnMat } from './photo'
@@ -47,14 +49,14 @@ export function letterPins(fields: Fields): string[] {
 }
 
 export function printOf(fields: Fields, side: Side): PrintOnMat | undefined {
-  return (fields[`print.${side}`] as PrintOnMat | null | undefined) ?? undefined
+  return fieldAt(fields, 'print', { side })
 }
 
 export type PlacedMark = { id: string } & Mark & Required<Pick<Mark, 'view' | 'when'>>
 
 export function marksOf(fields: Fields): PlacedMark[] {
   // marks of older visits have no view and no moments yet
-  return listOf<Mark>(fields, 'mark').map((mark) => ({
+  return listOf(fields, 'mark').map((mark) => ({
     ...mark,
     view: mark.view ?? 'sole',
     when: mark.when ?? [],
@@ -62,24 +64,24 @@ export function marksOf(fields: Fields): PlacedMark[] {
 }
 
 export function eventsOf(fields: Fields): ({ id: string } & StoryEvent)[] {
-  return listOf<StoryEvent>(fields, 'event').sort((a, b) => a.month.localeCompare(b.month))
+  return listOf(fields, 'event').sort((a, b) => a.month.localeCompare(b.month))
 }
 
 export function photoOf(fields: Fields, view: PhotoView, side: Side): PhotoOnMat | undefined {
-  return (fields[`photo.${view}.${side}`] as PhotoOnMat | null | undefined) ?? undefined
+  return fieldAt(fields, 'photo', { view, side })
 }
 
 export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
-  return listOf<ShoeOnShelf>(fields, 'shoe')
+  return listOf(fields, 'shoe')
 }
 
 export function devicesOf(fields: Fields): ({ id: string } & DeviceOnFoot)[] {
-  return listOf<DeviceOnFoot>(fields, 'device')
+  return listOf(fields, 'device')
 }
 
 /** Recordings of the visit in the order they were taken, the left-out ones among them. */
 export function recordingsOf(fields: Fields): ({ id: string } & RecordingOnMat)[] {
-  return listOf<RecordingOnMat>(fields, 'recording').sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+  return listOf(fields, 'recording').sort((a, b) => a.takenAt.localeCompare(b.takenAt))
 }
 
 function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat): MatRecordingFacts {
@@ -110,14 +112,12 @@ function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat)
   }
 }
 
-function listOf<T extends object>(
-  fields: Fields,
-  kind: 'mark' | 'shoe' | 'device' | 'event' | 'recording',
-): ({ id: string } & T)[] {
-  return Object.keys(fields)
-    .filter((path) => path.startsWith(`${kind}.`) && fields[path] !== null)
-    .sort()
-    .map((path) => ({ id: path.slice(kind.length + 1), ...(fields[path] as T) }))
+type ListedKind = 'mark' | 'shoe' | 'device' | 'event' | 'recording'
+
+function listOf<K extends ListedKind>(fields: Fields, kind: K): ({ id: string } & ValueOf<K>)[] {
+  return fieldsOfKind(fields, kind).map(({ path, value }) =>
+    Object.assign({ id: path.slice(kind.length + 1) }, value),
+  )
 }
 
 /** The facts of one visit for the core. The day and the references come in: nothing here knows today. */
@@ -224,12 +224,8 @@ function weeksSince(month: string, day: string): number {
 export function footOf(fields: Fields, side: Side, uses: TrialUses = {}): FootValues {
   const trials = new Map<MeasureId, unknown[]>()
   // in the order they were taken: object keys come in the order they were typed
-  for (const path of Object.keys(fields).sort()) {
-    const parsed = parsePath(path)
-    const value = fields[path]
-    if (parsed?.kind !== 'measure' || parsed.side !== side || value === null || value === undefined) continue
-    trials.set(parsed.measure, [...(trials.get(parsed.measure) ?? []), value])
-  }
+  for (const { at, value } of fieldsOfKind(fields, 'measure'))
+    if (at.side === side) trials.set(at.measure, [...(trials.get(at.measure) ?? []), value])
   const counted: NonNullable<FootValues['trials']> = {}
   const foot: FootValues = { numbers: { ...emptyFoot.numbers }, words: {}, states: {} }
   for (const [measure, values] of trials) {
@@ -283,10 +279,6 @@ function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boole
 
 function dealtOf(fields: Fields): Partial<Record<CautionId, DealtWith>> {
   const dealt: Partial<Record<CautionId, DealtWith>> = {}
-  for (const path of Object.keys(fields)) {
-    const parsed = parsePath(path)
-    if (parsed?.kind === 'dealt' && fields[path])
-      dealt[parsed.caution as CautionId] = fields[path] as DealtWith
-  }
+  for (const { at, value } of fieldsOfKind(fields, 'dealt')) dealt[at.caution] = value
   return dealt
 }

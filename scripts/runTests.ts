@@ -64,6 +64,8 @@ async function main(): Promise<void> {
             '--selectProjects',
             'core',
             'schema',
+            'words',
+            'pages',
             'web',
             'server',
             '--maxWorkers=2',

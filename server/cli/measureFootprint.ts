@@ -4,7 +4,7 @@ import { findSheet, layFlat, sheetNames, type RasterImage, type SheetName } from
 import { MeasureError, outcomeOf } from '@sturvo/core/problem'
 import { referenceValues } from '@sturvo/core/reference'
 import { sides } from '@sturvo/core/side'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import { Fault } from '../http/faults'
 import { pixelsOf } from '../pictures/decode'
 import { oneOf, readArguments, textOption, UsageError } from './usage'

@@ -11,7 +11,7 @@ import {
 } from '@sturvo/core/pressure'
 import { MeasureError } from '@sturvo/core/problem'
 import { referenceValues } from '@sturvo/core/reference'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import { readRecording } from '../recordings/readRecording'
 import { oneOf, readArguments, UsageError } from './usage'
 

@@ -1,7 +1,7 @@
 import { readFile, stat } from 'node:fs/promises'
 import { readAngleCsv, readStance } from '@sturvo/core/rearfoot'
 import { referenceValues } from '@sturvo/core/reference'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import { readArguments, UsageError } from './usage'
 
 const mostBytes = 20_000_000

@@ -3,7 +3,7 @@ import { inOwnFrame, readOutlineFile } from '@sturvo/core/outline'
 import type { Point } from '@sturvo/core/geometry'
 import type { References } from '@sturvo/core/reference'
 import type { Side } from '@sturvo/core/side'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import { UsageError } from './usage'
 
 const mostBytes = 5_000_000

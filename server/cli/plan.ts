@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import { checkChange, defaultSettings, readingOf, settingsSchema, type Fields } from '@sturvo/schema'
-import { becauseText, leftOutText, spacingText } from '@sturvo/schema/words'
+import { becauseText, leftOutText, spacingText } from '@sturvo/words'
 import { kitItems } from '@sturvo/core/training'
 import { readArguments, UsageError } from './usage'
 

@@ -1,4 +1,4 @@
-import { papers, svgText, type Paper, type SvgNode } from '@sturvo/schema/feetPage'
+import { papers, svgText, type Paper, type SvgNode } from '@sturvo/pages/feetPage'
 import { pdfmake } from './fonts'
 
 /** The drawn page on paper of its own size, without a margin: the drawing brings its own. */

@@ -1,8 +1,8 @@
 import { activityOf } from '@sturvo/core/fit'
 import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
-import type { SvgNode } from '@sturvo/schema/feetPage'
-import { fitPages, type FitPaper } from '@sturvo/schema/fitPage'
+import type { SvgNode } from '@sturvo/pages/feetPage'
+import { fitPages, type FitPaper } from '@sturvo/pages/fitPage'
 import { Fault, notFound } from '../http/faults'
 import type { readVisit } from '../visits/readVisit'
 

@@ -1,7 +1,7 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { exerciseFigure, svgPath, type Stroke } from '@sturvo/core/drawing'
 import type { FigureId } from '@sturvo/core/training'
-import type { Handout } from '@sturvo/schema'
+import type { Handout } from '@sturvo/pages/handout'
 import { pdfmake } from './fonts'
 
 const ink = '#1F2B2A'

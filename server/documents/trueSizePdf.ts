@@ -1,5 +1,5 @@
-import { svgText, type SvgNode } from '@sturvo/schema/feetPage'
-import { ptPerMm } from '@sturvo/schema/fitPage'
+import { svgText, type SvgNode } from '@sturvo/pages/feetPage'
+import { ptPerMm } from '@sturvo/pages/fitPage'
 import { pdfmake } from './fonts'
 
 /** Drawings on sheets of their own size: one unit of a drawing is one point of the paper, so nothing is scaled. */

@@ -2,7 +2,7 @@ import type { ErrorRequestHandler, Request } from 'express'
 import multer from 'multer'
 import type { z } from 'zod'
 import { DoorError, firstSentence, idSchema, throughTheDoor, tooDeepText } from '@sturvo/schema'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import type { Problem } from '@sturvo/core/problem'
 import { errorCode } from '../data/fileFault'
 

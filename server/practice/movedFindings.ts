@@ -1,7 +1,7 @@
 import type { Finding } from '@sturvo/core/reading'
 import type { ReferenceId, References } from '@sturvo/core/reference'
 import { readingOf, type Fields, type Moved, type Practice } from '@sturvo/schema'
-import { findingWords, plain } from '@sturvo/schema/words'
+import { findingWords, plain } from '@sturvo/words'
 
 type Values = Partial<Record<ReferenceId, number>>
 

@@ -8,7 +8,7 @@ import {
   type ReferenceChanges,
 } from '@sturvo/schema'
 import { referenceProblem, referenceValues, type ReferenceId } from '@sturvo/core/reference'
-import { referenceSentence } from '@sturvo/schema/words'
+import { referenceSentence } from '@sturvo/words'
 import type { Database } from '../data/database'
 import { practice, referenceVersion } from '../data/tables'
 import { bodyAs, Fault } from '../http/faults'

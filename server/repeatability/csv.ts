@@ -1,7 +1,7 @@
 import { referenceTable, type References } from '@sturvo/core/reference'
 import { mdc95 } from '@sturvo/core/statistics'
 import type { OwnErrors } from '@sturvo/schema'
-import { errorKindText } from '@sturvo/schema/words'
+import { errorKindText } from '@sturvo/words'
 
 const columns = [
   'measure',

@@ -1,7 +1,7 @@
 import { gapRestMeasures, gapSpreadMeasures, type FootValues } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
 import { footOutline, type FootShape } from '@sturvo/core/footShape'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { footToMat } from './matFrame'
 
 const aboveMm = [6, 12, 6, 6] // over the tips; the second stands higher, where the axis ends

@@ -1,7 +1,7 @@
 import type { FootValues } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
 import type { FootShape } from '@sturvo/core/footShape'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { footToMat, outerSign } from './matFrame'
 
 /** The outer arch along the outer border, the cross arch across the ball; drawn where they are, only once known. */

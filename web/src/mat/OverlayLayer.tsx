@@ -3,7 +3,7 @@ import type { Point } from '@sturvo/core/geometry'
 import { outlineDifferences, type Difference } from '@sturvo/core/outline'
 import type { References } from '@sturvo/core/reference'
 import type { BySide } from '@sturvo/core/side'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { matSizeMm } from './matFrame'
 
 const heelLineMm = 284

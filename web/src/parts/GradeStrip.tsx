@@ -1,7 +1,7 @@
 import type { PartGrade } from '@sturvo/core/deformity'
 import { gradeAxis } from '@sturvo/core/drawing'
 import type { Side } from '@sturvo/core/side'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import classes from './GradeStrip.module.css'
 
 const endText = { rest: 'rest', active: 'alone', passive: 'by hand' } as const

@@ -1,4 +1,4 @@
-import type { Rich } from '@sturvo/schema/words'
+import type { Rich } from '@sturvo/words'
 
 /** A sentence of the Reading: strong words strong, each side in its colour. */
 export function RichText({ rich }: { rich: Rich }) {

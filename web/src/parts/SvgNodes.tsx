@@ -1,5 +1,5 @@
 import { createElement, type ReactElement } from 'react'
-import type { SvgNode } from '@sturvo/schema/feetPage'
+import type { SvgNode } from '@sturvo/pages/feetPage'
 
 /** A drawing made as data, shown as elements. */
 export function SvgNodes({ of, className }: { of: SvgNode; className?: string | undefined }): ReactElement {

@@ -1,5 +1,5 @@
 import type { OwnErrors } from '@sturvo/schema'
-import { errorKindText, num, signed, withUnit } from '@sturvo/schema/words'
+import { errorKindText, num, signed, withUnit } from '@sturvo/words'
 import type { Chosen } from './chosen'
 import classes from './ErrorsRoom.module.css'
 import { unitOf } from './unitOf'

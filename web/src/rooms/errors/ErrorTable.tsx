@@ -4,7 +4,7 @@ import { errorKindIds, errorKinds, trialUsesOf, type ErrorKindId, type TrialUse 
 import type { References } from '@sturvo/core/reference'
 import { mdc95 } from '@sturvo/core/statistics'
 import type { OwnError, OwnErrors, Practice } from '@sturvo/schema'
-import { errorKindText, moreText, num, trendText, trialUseText, withUnit } from '@sturvo/schema/words'
+import { errorKindText, moreText, num, trendText, trialUseText, withUnit } from '@sturvo/words'
 import { useSessionQuery } from '../../app/api'
 import { failureText } from '../../app/failureText'
 import { useChangePracticeMutation } from '../../app/practiceApi'

@@ -1,5 +1,5 @@
 import type { OwnError } from '@sturvo/schema'
-import { num, withUnit } from '@sturvo/schema/words'
+import { num, withUnit } from '@sturvo/words'
 import classes from './ErrorsRoom.module.css'
 
 const width = 210

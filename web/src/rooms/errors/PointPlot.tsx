@@ -12,7 +12,7 @@ import { useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { Scatter } from 'react-chartjs-2'
 import { useComputedColorScheme } from '@mantine/core'
 import type { Side } from '@sturvo/core/side'
-import { signed } from '@sturvo/schema/words'
+import { signed } from '@sturvo/words'
 import { colourOf } from '../../app/theme'
 import classes from './ErrorsRoom.module.css'
 

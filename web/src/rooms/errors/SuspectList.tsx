@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { measureIds } from '@sturvo/core/measures'
 import type { OwnErrors } from '@sturvo/schema'
-import { measureText, num, slipText, withUnit } from '@sturvo/schema/words'
+import { measureText, num, slipText, withUnit } from '@sturvo/words'
 import classes from './ErrorsRoom.module.css'
 import { unitOf } from './unitOf'
 

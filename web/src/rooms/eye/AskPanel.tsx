@@ -1,6 +1,6 @@
 import { Button, NumberInput, Slider } from '@mantine/core'
 import { eyeTable, type EyeAnswer, type EyeQuestion } from '@sturvo/core/eye'
-import { eyeOptionText, eyeText } from '@sturvo/schema/words'
+import { eyeOptionText, eyeText } from '@sturvo/words'
 import { ChoiceRow } from '../../parts/ChoiceRow'
 import classes from './EyeRoom.module.css'
 import type { Draft } from './useDraft'

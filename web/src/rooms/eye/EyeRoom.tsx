@@ -13,7 +13,7 @@ import {
 } from '@sturvo/core/eye'
 import { referenceValues } from '@sturvo/core/reference'
 import type { EyeAnswers, Practice } from '@sturvo/schema'
-import { biasSentence, eyeOptionText, eyeText, eyeValue, num, scoreSentence } from '@sturvo/schema/words'
+import { biasSentence, eyeOptionText, eyeText, eyeValue, num, scoreSentence } from '@sturvo/words'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { useChooseEyeMutation, useEyeQuery } from '../../app/errorApi'
 import { failureText } from '../../app/failureText'

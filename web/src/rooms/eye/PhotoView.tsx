@@ -3,7 +3,7 @@ import type { PointsAsk, Scored } from '@sturvo/core/eye'
 import type { Point } from '@sturvo/core/geometry'
 import type { RasterImage } from '@sturvo/core/image'
 import type { LandmarkId } from '@sturvo/core/photo'
-import { num, pointName } from '@sturvo/schema/words'
+import { num, pointName } from '@sturvo/words'
 import classes from './EyeRoom.module.css'
 
 type PhotoViewProps = {

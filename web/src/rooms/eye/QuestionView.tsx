@@ -1,5 +1,5 @@
 import type { EyeAnswer, EyeQuestion, Scored } from '@sturvo/core/eye'
-import { eyeText } from '@sturvo/schema/words'
+import { eyeText } from '@sturvo/words'
 import { GradeStrip } from '../../parts/GradeStrip'
 import { PartBoundary } from '../../parts/PartBoundary'
 import classes from './EyeRoom.module.css'

@@ -10,7 +10,7 @@ import {
   type ReferenceId,
 } from '@sturvo/core/reference'
 import { changedReferences, type Practice, type ReferenceChanges } from '@sturvo/schema'
-import { num, referenceSentence } from '@sturvo/schema/words'
+import { num, referenceSentence } from '@sturvo/words'
 import { useChangePracticeMutation, usePreviewReferencesMutation } from '../../app/practiceApi'
 import { failureText } from '../../app/failureText'
 import classes from './PracticeRoom.module.css'

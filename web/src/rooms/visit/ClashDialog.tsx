@@ -4,7 +4,7 @@ import { usePauseInTyping } from '../../app/usePauseInTyping'
 import { keyOf, type KeptEdit } from '../../outbox/edit'
 import { outbox } from '../../outbox/outbox'
 import { selectOutbox } from '../../outbox/visitSlice'
-import { fieldName } from './fieldName'
+import { fieldName } from '@sturvo/words'
 import { shownValue } from './shownValue'
 
 /** Two people changed one field: both values, and the choice for each. Nothing is lost until one is chosen. */

@@ -5,14 +5,7 @@ import { Link, useNavigate } from 'react-router'
 import { testsFor, type Finding, type Step, type TestNext } from '@sturvo/core/reading'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
 import { answerOf, letterPins } from '@sturvo/schema'
-import {
-  cautionText,
-  findingReferences,
-  findingWords,
-  levelText,
-  num,
-  testNextWords,
-} from '@sturvo/schema/words'
+import { cautionText, findingReferences, findingWords, levelText, num, testNextWords } from '@sturvo/words'
 import { ConcernMark } from '../../parts/ConcernMark'
 import { Cairn } from '../../parts/Cairn'
 import { RichText } from '../../parts/RichText'

@@ -1,6 +1,6 @@
 import { useAppSelector } from '../../app/store'
 import { selectVisit } from '../../outbox/visitSlice'
-import { fieldName } from './fieldName'
+import { fieldName } from '@sturvo/words'
 
 /** Fields whose stored value cannot be read: nothing on the page is made of them, and that is said. */
 export function UnreadableFields() {

@@ -3,7 +3,7 @@ import { readCautions } from '@sturvo/core/cautions'
 import { steps } from '@sturvo/core/reading'
 import { stepsFilled } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../testing/renderInVisit'
-import { fieldName } from './fieldName'
+import { fieldName } from '@sturvo/words'
 import { ReadingPanel } from './ReadingPanel'
 import { Trail } from './Trail'
 

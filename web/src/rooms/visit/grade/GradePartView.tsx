@@ -11,7 +11,7 @@ import {
   pct,
   remarkText,
   settlesSentence,
-} from '@sturvo/schema/words'
+} from '@sturvo/words'
 import { Fold } from '../rows/Fold'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'

@@ -1,6 +1,6 @@
 import { gradeGuide } from '@sturvo/core/drawing'
 import type { GradePart } from '@sturvo/core/deformity'
-import { guideOf, isWithin, partName, settingText } from '@sturvo/schema/words'
+import { guideOf, isWithin, partName, settingText } from '@sturvo/words'
 import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { Fold } from '../rows/Fold'
 import { useOpenVisit } from '../visitContext'

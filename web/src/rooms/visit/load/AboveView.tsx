@@ -4,7 +4,7 @@ import { svgPath } from '@sturvo/core/drawing'
 import type { Side } from '@sturvo/core/side'
 import { footOutline } from '@sturvo/core/footShape'
 import { copOf, type Leg, type RigidAnswer, type Tripod } from '@sturvo/core/tripod'
-import { pct } from '@sturvo/schema/words'
+import { pct } from '@sturvo/words'
 import { TripodDiscs } from '../../../mat/TripodDiscs'
 
 /** The foot from above with its three points. */

@@ -1,5 +1,5 @@
 import type { MatJob } from '@sturvo/core/pressure'
-import { matJobText, num, pct } from '@sturvo/schema/words'
+import { matJobText, num, pct } from '@sturvo/words'
 import { isobarsKpa } from '../../../workers/liveMat'
 import type { RecorderLook } from '../../../workers/matRecorder'
 import { useComputedColorScheme } from '@mantine/core'

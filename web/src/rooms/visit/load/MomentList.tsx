@@ -2,7 +2,7 @@ import { ActionIcon, Button, Group, NumberInput, TextInput } from '@mantine/core
 import { IconTrash } from '@tabler/icons-react'
 import { useState } from 'react'
 import type { RecordingOnMat } from '@sturvo/schema'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import room from '../../../parts/Room.module.css'
 import classes from './load.module.css'
 

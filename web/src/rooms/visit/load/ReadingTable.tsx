@@ -1,6 +1,6 @@
 import type { PressureReading } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
-import { missingSentence, num } from '@sturvo/schema/words'
+import { missingSentence, num } from '@sturvo/words'
 import room from '../../../parts/Room.module.css'
 
 type Foot = NonNullable<PressureReading['left']>

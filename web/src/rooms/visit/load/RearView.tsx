@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { rigidRear, svgPath } from '@sturvo/core/drawing'
 import type { Side } from '@sturvo/core/side'
 import type { RigidAnswer } from '@sturvo/core/tripod'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import type { Setting } from './simulatorSetting'
 
 type RearViewProps = {

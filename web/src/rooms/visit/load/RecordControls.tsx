@@ -1,7 +1,7 @@
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { IconPlayerRecordFilled, IconPlayerStopFilled } from '@tabler/icons-react'
 import { matJobs, matJobTable, type MatJob } from '@sturvo/core/pressure'
-import { matJobText } from '@sturvo/schema/words'
+import { matJobText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import room from '../../../parts/Room.module.css'
 import { useOpenVisit } from '../visitContext'

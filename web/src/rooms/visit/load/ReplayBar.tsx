@@ -1,7 +1,7 @@
 import { ActionIcon, SegmentedControl, Slider, Tooltip } from '@mantine/core'
 import { IconPlayerPauseFilled, IconPlayerPlayFilled } from '@tabler/icons-react'
 import { useEffect, useRef, useState } from 'react'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import classes from './load.module.css'
 
 type Mark = { atS: number; words: string }

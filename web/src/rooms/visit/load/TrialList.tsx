@@ -2,7 +2,7 @@ import { ActionIcon, Group, Tooltip } from '@mantine/core'
 import { IconEye, IconEyeOff, IconTrash } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import type { RecordingOnMat } from '@sturvo/schema'
-import { matJobText, num } from '@sturvo/schema/words'
+import { matJobText, num } from '@sturvo/words'
 import classes from './load.module.css'
 
 type Recording = { id: string } & RecordingOnMat

@@ -1,7 +1,7 @@
 import { sides, type Side } from '@sturvo/core/side'
 import { legs, type Leg, type TripodReading, type TripodShares } from '@sturvo/core/tripod'
 import { recordingsOf } from '@sturvo/schema'
-import { chancePct, legText, num, settingText } from '@sturvo/schema/words'
+import { chancePct, legText, num, settingText } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import classes from './load.module.css'

@@ -1,7 +1,7 @@
 import { archMapPlace } from '@sturvo/core/drawing'
 import { motionKinds, positionKinds, type ArchMapPlace } from '@sturvo/core/arch'
 import { sides, type BySide, type Side } from '@sturvo/core/side'
-import { chancePct } from '@sturvo/schema/words'
+import { chancePct } from '@sturvo/words'
 import classes from './ArchPanel.module.css'
 
 const cell = 84

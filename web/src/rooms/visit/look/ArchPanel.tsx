@@ -11,7 +11,7 @@ import {
   num,
   pct,
   positionText,
-} from '@sturvo/schema/words'
+} from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'

@@ -1,6 +1,6 @@
 import { dexterityMeasures } from '@sturvo/core/measures'
 import { sides, type Side } from '@sturvo/core/side'
-import { measureText, measureWords } from '@sturvo/schema/words'
+import { measureText, measureWords } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'

@@ -1,7 +1,7 @@
 import type { PronationProfile } from '@sturvo/core/pronation'
 import type { References } from '@sturvo/core/reference'
 import { sides, type Side } from '@sturvo/core/side'
-import { profileWords } from '@sturvo/schema/words'
+import { profileWords } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'
 import { AngleImport } from './AngleImport'

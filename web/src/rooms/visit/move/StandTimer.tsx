@@ -1,7 +1,7 @@
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import type { Side } from '@sturvo/core/side'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { SideChoice } from '../../../parts/SideChoice'
 import { pathOf, trialsOf } from '../rows/measureField'
 import { useOpenVisit } from '../visitContext'

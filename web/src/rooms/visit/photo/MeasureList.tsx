@@ -1,5 +1,5 @@
 import { measureTable, type NumberMeasureId } from '@sturvo/core/measures'
-import { measureText, num } from '@sturvo/schema/words'
+import { measureText, num } from '@sturvo/words'
 import room from '../../../parts/Room.module.css'
 import { cannotBe } from './measureFields'
 import classes from './PhotoRoom.module.css'

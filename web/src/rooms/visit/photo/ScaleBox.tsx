@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, SegmentedControl } from '@mantine/core'
 import { isBlurred, mmPerPxAt, outOfPlaneShare, type PhotoScale, type PhotoView } from '@sturvo/core/photo'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import room from '../../../parts/Room.module.css'
 import { useOpenVisit } from '../visitContext'
 import classes from './PhotoRoom.module.css'

@@ -1,6 +1,6 @@
 import { render, screen } from '@testing-library/react'
 import { photoViews, viewLandmarks, type LandmarkId } from '@sturvo/core/photo'
-import { landmarkText, photoViewText } from '@sturvo/schema/words'
+import { landmarkText, photoViewText } from '@sturvo/words'
 import { renderInVisit } from '../../../testing/renderInVisit'
 import { PhotoPanel } from './PhotoPanel'
 import { PlaceGuide } from './PlaceGuide'

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { sentenceOf } from '@sturvo/schema/words'
+import { sentenceOf } from '@sturvo/words'
 import { photoJobs, stopPhotoJobs } from '../../../workers/photoJobs'
 import type { OpenedPhoto } from '../../../workers/photoWorker'
 import { sendPicture } from '../print/usePrintJobs'

@@ -2,7 +2,7 @@ import { Button, Group, Modal, NumberInput, SegmentedControl, Select } from '@ma
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Point } from '@sturvo/core/geometry'
 import { printScaleSchema, firstSentence, type Picture, type PrintScale } from '@sturvo/schema'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { lookForSheet } from '../../../workers/footprintJobs'
 import classes from './ScaleDialog.module.css'
 

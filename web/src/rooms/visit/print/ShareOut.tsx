@@ -4,7 +4,7 @@ import { svgPath } from '@sturvo/core/drawing'
 import type { FootprintReading } from '@sturvo/core/footprint'
 import { medialSignImage, type Side } from '@sturvo/core/side'
 import { printOnMat, type Fields, type PrintScale } from '@sturvo/schema'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import classes from './ShareOut.module.css'
 

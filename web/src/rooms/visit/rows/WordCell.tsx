@@ -1,6 +1,6 @@
 import { measureTable, type WordMeasureId } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
-import { measureText, wordText } from '@sturvo/schema/words'
+import { measureText, wordText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import classes from './MirrorRows.module.css'
 

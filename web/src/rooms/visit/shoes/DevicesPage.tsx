@@ -21,7 +21,7 @@ import {
   num,
   recheckText,
   volumeText,
-} from '@sturvo/schema/words'
+} from '@sturvo/words'
 import { newId } from '../../../app/newId'
 import { useOpenVisit } from '../visitContext'
 import classes from './Devices.module.css'

@@ -4,7 +4,7 @@ import { fitEdges, fitRegions, type DepthPart, type FitReading } from '@sturvo/c
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
 import { answerOf } from '@sturvo/schema'
-import { depthPlaceText, num, placeName, signed } from '@sturvo/schema/words'
+import { depthPlaceText, num, placeName, signed } from '@sturvo/words'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { useOpenVisit } from '../visitContext'

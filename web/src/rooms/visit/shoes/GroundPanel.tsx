@@ -4,7 +4,7 @@ import { rearLeg, rearShoe, svgPath } from '@sturvo/core/drawing'
 import { baseOfShoe, type BaseReading } from '@sturvo/core/ground'
 import type { Point } from '@sturvo/core/geometry'
 import { medialSignImage, sides, type Side } from '@sturvo/core/side'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import classes from './Ground.module.css'
 

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { nearestShoes, type FitActivity } from '@sturvo/core/fit'
 import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
-import { neededLines, num, shortfallName, shortfallText } from '@sturvo/schema/words'
+import { neededLines, num, shortfallName, shortfallText } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import classes from './Fit.module.css'
 

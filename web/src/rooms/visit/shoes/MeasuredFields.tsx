@@ -8,7 +8,7 @@ import {
   supportFeatureIds,
   type Shoe,
 } from '@sturvo/core/footwear'
-import { insertText, supportText, useText } from '@sturvo/schema/words'
+import { insertText, supportText, useText } from '@sturvo/words'
 import { Figure, MmField } from './MmField'
 import { MonthField } from './MonthField'
 import { options } from './options'

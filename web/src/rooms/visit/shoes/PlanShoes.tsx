@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { shoeVerdicts } from '@sturvo/schema/words'
+import { shoeVerdicts } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import classes from './Fit.module.css'
 

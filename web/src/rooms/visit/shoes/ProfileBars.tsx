@@ -1,5 +1,5 @@
 import type { ProfileRow } from '@sturvo/core/footwear'
-import { num, pct, profileText } from '@sturvo/schema/words'
+import { num, pct, profileText } from '@sturvo/words'
 import classes from './Shelf.module.css'
 
 /** The shelf profile in four bars: hours by band from one end to the other, and the mean; beside it, what it would become. */

@@ -1,6 +1,6 @@
 import { scoreItems } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
-import { num, scoreItemText } from '@sturvo/schema/words'
+import { num, scoreItemText } from '@sturvo/words'
 import classes from './ShoePage.module.css'
 
 /** The minimal-shoe score, opened to its five items. */

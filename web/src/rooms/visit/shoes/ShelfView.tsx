@@ -2,7 +2,7 @@ import { useResizeObserver } from '@mantine/hooks'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { ShoeReading } from '@sturvo/core/footwear'
 import type { References } from '@sturvo/core/reference'
-import { num } from '@sturvo/schema/words'
+import { num } from '@sturvo/words'
 import { outerLengthMm, ShoeSide, usualStackMm } from './ShoeSide'
 import classes from './Shelf.module.css'
 

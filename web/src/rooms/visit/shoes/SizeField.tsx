@@ -1,6 +1,6 @@
 import { Button, Group, Select } from '@mantine/core'
 import { lastLengthMm, sizesOf, sizeSystems, type Shoe, type SizeSystem } from '@sturvo/core/footwear'
-import { num, sizeNote } from '@sturvo/schema/words'
+import { num, sizeNote } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import { options } from './options'
 import { Figure } from './MmField'

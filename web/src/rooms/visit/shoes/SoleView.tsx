@@ -2,7 +2,7 @@ import { footToDrawing, soleZoneShapes, svgPath } from '@sturvo/core/drawing'
 import { insoleOfNumbers, type InsoleShape } from '@sturvo/core/fit'
 import { soleZones, type SoleZone, type WearHint } from '@sturvo/core/footwear'
 import { referenceValues } from '@sturvo/core/reference'
-import { wearHintNote, wearHintText, zoneText } from '@sturvo/schema/words'
+import { wearHintNote, wearHintText, zoneText } from '@sturvo/words'
 import classes from './Sole.module.css'
 
 type SoleViewProps = {

@@ -1,7 +1,7 @@
 import { NumberInput, Textarea } from '@mantine/core'
 import { verdictChoices } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
-import { openVerdictText, reasonText, verdictSentence, verdictText } from '@sturvo/schema/words'
+import { openVerdictText, reasonText, verdictSentence, verdictText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import classes from './Verdict.module.css'
 import { useShoeChange } from './useShelf'

@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, Select } from '@mantine/core'
 import { wearActivities, wearSurfaces, type Shoe } from '@sturvo/core/footwear'
-import { num, wearActivityText, wearSurfaceText } from '@sturvo/schema/words'
+import { num, wearActivityText, wearSurfaceText } from '@sturvo/words'
 import classes from './ShoePage.module.css'
 
 type WearRow = NonNullable<Shoe['wear']>[number]

@@ -1,6 +1,6 @@
 import { SegmentedControl } from '@mantine/core'
 import { loadMethods } from '@sturvo/core/tripod'
-import { settingText } from '@sturvo/schema/words'
+import { settingText } from '@sturvo/words'
 import { DeviceNumber } from '../devices/DeviceNumber'
 import { RecordingPanel } from '../load/RecordingPanel'
 import { TripodPanel } from '../load/TripodPanel'

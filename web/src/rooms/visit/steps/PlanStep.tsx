@@ -16,7 +16,7 @@ import {
   relaxText,
   spacingText,
   stageText,
-} from '@sturvo/schema/words'
+} from '@sturvo/words'
 import { Cairn } from '../../../parts/Cairn'
 import { FigureView } from '../../../parts/FigureView'
 import { useOpenVisit } from '../visitContext'

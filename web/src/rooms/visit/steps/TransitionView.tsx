@@ -3,7 +3,7 @@ import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js
 import { useEffect, useState } from 'react'
 import { Bar } from 'react-chartjs-2'
 import type { Transition } from '@sturvo/core/transition'
-import { factorText, num, surfaceText } from '@sturvo/schema/words'
+import { factorText, num, surfaceText } from '@sturvo/words'
 import classes from './PlanStep.module.css'
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip)

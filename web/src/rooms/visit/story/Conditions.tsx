@@ -1,7 +1,7 @@
 import { Button, TagsInput } from '@mantine/core'
 import { conditionQuestions, type CautionQuestion } from '@sturvo/core/cautions'
 import { answerOf } from '@sturvo/schema'
-import { cautionQuestionText, medicineList } from '@sturvo/schema/words'
+import { cautionQuestionText, medicineList } from '@sturvo/words'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
 import { useOpenVisit } from '../visitContext'
 import { TextAnswer } from './TextAnswer'

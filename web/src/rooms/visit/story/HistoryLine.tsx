@@ -2,7 +2,7 @@ import { Button, NumberInput, SegmentedControl, Select, TextInput } from '@manti
 import { useState } from 'react'
 import { eventKinds, type EventKind } from '@sturvo/core/story'
 import { eventsOf, eventSchema, firstSentence, type StoryEvent } from '@sturvo/schema'
-import { eventKindText } from '@sturvo/schema/words'
+import { eventKindText } from '@sturvo/words'
 import { newId } from '../../../app/newId'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
 import { useOpenVisit } from '../visitContext'

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { CautionQuestion } from '@sturvo/core/cautions'
-import { cautionQuestionText } from '@sturvo/schema/words'
+import { cautionQuestionText } from '@sturvo/words'
 import { useOpenVisit } from '../visitContext'
 import classes from '../steps/steps.module.css'
 

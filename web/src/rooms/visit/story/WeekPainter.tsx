@@ -13,7 +13,7 @@ import {
   type WeekKind,
 } from '@sturvo/core/week'
 import { answerOf } from '@sturvo/schema'
-import { dayText, num, groundText, weekKindText } from '@sturvo/schema/words'
+import { dayText, num, groundText, weekKindText } from '@sturvo/words'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
 import { useOpenVisit } from '../visitContext'
 import classes from './WeekPainter.module.css'

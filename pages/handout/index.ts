@@ -1,0 +1,2 @@
+export { handoutOf, type Handout } from './handout'
+export { letterText } from './letter'
