@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { parsePath, type AnswerKey, type ParsedPath, type Role } from '@sturvo/schema'
-import { Fault } from '../http/faults'
+import { fault } from '../http/faults'
 
 /**
  * What an assistant may do with a kind of field; owners and practitioners may do everything.
@@ -61,12 +61,7 @@ export function assertMayChange(role: Role, change: { path: string; value: unkno
   if (role !== 'assistant') return
   const parsed = parsePath(change.path)
   if (parsed && mayAssistant(ruleOf(parsed), change.value, before)) return
-  throw new Fault(
-    403,
-    'notYourField',
-    'This is decided by a practitioner. Nothing was changed: ask one of them to enter it.',
-    change.path,
-  )
+  throw fault('notYourField', change.path)
 }
 
 function ruleOf(parsed: ParsedPath): AssistantRule {

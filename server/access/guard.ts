@@ -1,6 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express'
 import type { Limiters } from '../http/security'
-import { Fault } from '../http/faults'
+import { type Fault, fault } from '../http/faults'
 import { whoIs } from '../signin/sessions'
 import { routeAccess, routeKeyOf } from './accessTable'
 
@@ -39,8 +39,7 @@ export function guard(input: {
     }
     // strangers are not told which addresses there are
     await admitLimited(request, response)
-    if (access === undefined)
-      throw new Fault(404, 'notFound', 'There is no such address in the API.', request.path)
+    if (access === undefined) throw fault('noApiAddress', request.path)
     if (!access.includes(whoIs(request).role)) throw notYours(access)
     await passed(limiters.session, request, response)
     next()
@@ -57,7 +56,5 @@ function passed(limiter: RequestHandler, request: Request, response: Response): 
 }
 
 function notYours(access: readonly string[]): Fault {
-  return access.length === 1
-    ? new Fault(403, 'ownerOnly', 'Only the owner may do this. Nothing was changed.')
-    : new Fault(403, 'notYours', 'A practitioner has to do this. Nothing was changed.')
+  return access.length === 1 ? fault('ownerOnly') : fault('notYours')
 }

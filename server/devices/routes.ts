@@ -4,7 +4,7 @@ import { Router } from 'express'
 import { WebSocketServer } from 'ws'
 import { deviceListSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { Fault, notFound } from '../http/faults'
+import { Fault, fault, notFound } from '../http/faults'
 import { isOwnHost, isSameHost } from '../http/security'
 import { sessionOfCookie } from '../signin/sessions'
 import type { DeviceShelf } from './deviceShelf'
@@ -32,8 +32,7 @@ export function deviceRoutes(shelf: DeviceShelf): Router {
     const take = driver.picture?.bind(driver)
     if (!take) throw new Fault(422, 'noPicture', `${driver.describe().name} takes no pictures.`, 'id')
     const seed = Number(request.query.seed ?? 1)
-    if (!Number.isInteger(seed) || seed < 1 || seed > 1_000_000)
-      throw new Fault(422, 'badInput', 'The seed is a whole number from 1 to 1,000,000.', 'seed')
+    if (!Number.isInteger(seed) || seed < 1 || seed > 1_000_000) throw fault('badSeed', 'seed')
     const view = typeof request.query.view === 'string' ? request.query.view : 'top'
     response.type('png').send(await obeyed(() => take({ seed, view })))
   })

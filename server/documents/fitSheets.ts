@@ -3,7 +3,7 @@ import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
 import type { SvgNode } from '@sturvo/pages/feetPage'
 import { fitPages, type FitPaper } from '@sturvo/pages/fitPage'
-import { Fault, notFound } from '../http/faults'
+import { fault, notFound } from '../http/faults'
 import type { readVisit } from '../visits/readVisit'
 
 /** Both feet over one shoe at true size, with what to look for. */
@@ -36,12 +36,6 @@ export function fitSheets(
         })
       : []
   })
-  if (sheets.length === 0)
-    throw new Fault(
-      409,
-      'noFit',
-      'This shoe cannot be laid under a foot yet: an inner width of the shoe and length and width of a foot are missing.',
-      'shoe',
-    )
+  if (sheets.length === 0) throw fault('noFit', 'shoe')
   return sheets
 }

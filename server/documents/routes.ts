@@ -4,7 +4,7 @@ import { idSchema } from '@sturvo/schema'
 import { papers, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import type { Database } from '../data/database'
-import { Fault, idOf, notFound } from '../http/faults'
+import { fault, idOf, notFound } from '../http/faults'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
@@ -50,8 +50,7 @@ export function documentRoutes(database: Database, work: Work): Router {
 
 function paperOf<T>(request: Request, schema: z.ZodType<T>): T {
   const paper = schema.safeParse(request.query.paper ?? 'a4')
-  if (!paper.success)
-    throw new Fault(422, 'badPaper', 'Paper is a4 or letter. Nothing was made: choose one of them.', 'paper')
+  if (!paper.success) throw fault('badPaper', 'paper')
   return paper.data
 }
 

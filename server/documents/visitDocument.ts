@@ -6,7 +6,7 @@ import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import { shoeVerdicts } from '@sturvo/words'
 import { letterText } from '@sturvo/pages/handout'
-import { Fault } from '../http/faults'
+import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
 import { feetPdf } from './feetPdf'
 import { fitSheets } from './fitSheets'
@@ -69,7 +69,7 @@ function handout({ visit, person, practice, references, facts, reading }: ReadVi
 
 function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
-  if (stops.length === 0) throw new Fault(409, 'noStop', 'No caution asks for a letter in this visit.')
+  if (stops.length === 0) throw fault('noStop')
   return letterText({
     practice,
     practitioner,

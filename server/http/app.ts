@@ -25,7 +25,7 @@ import { admit } from '../signin/sessions'
 import { coreVersion } from '../version'
 import { visitRoutes } from '../visits/routes'
 import type { Work } from '../work/pool'
-import { answerFaults, Fault } from './faults'
+import { answerFaults, fault } from './faults'
 import { limiters, ownHostOnly, sameOrigin, strictPolicy, usualLimits, type Limits } from './security'
 
 export type AppInput = {
@@ -134,7 +134,7 @@ function assets(webFolder: string): Router {
     }),
   )
   router.use((request) => {
-    throw new Fault(404, 'notFound', 'There is no such file: reload the page.', request.path)
+    throw fault('noSuchAsset', request.path)
   })
   return router
 }
@@ -144,12 +144,11 @@ function pages(webFolder: string): Router {
   const page = join(webFolder, 'index.html')
   router.use(packed(webFolder, { maxAge: 0 }))
   router.get('/{*path}', (_request, response) => {
-    if (!existsSync(page))
-      throw new Fault(503, 'notBuilt', 'The pages are not built yet. Run ./sturvo demo or ./sturvo serve.')
+    if (!existsSync(page)) throw fault('notBuilt')
     response.set('Cache-Control', 'no-cache').sendFile(page)
   })
   router.use((request) => {
-    throw new Fault(404, 'notFound', 'There is nothing at this address.', request.path)
+    throw fault('noAddress', request.path)
   })
   return router
 }

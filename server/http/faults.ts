@@ -2,9 +2,10 @@ import type { ErrorRequestHandler, Request } from 'express'
 import multer from 'multer'
 import type { z } from 'zod'
 import { DoorError, firstSentence, idSchema, throughTheDoor, tooDeepText } from '@sturvo/schema'
-import { sentenceOf } from '@sturvo/words'
+import { faultText, sentenceOf, type FaultId } from '@sturvo/words'
 import type { Problem } from '@sturvo/core/problem'
 import { errorCode } from '../data/fileFault'
+import { faultTable } from './faultTable'
 
 /** Something the caller can do something about: a status, a code, one clear sentence and where. */
 export class Fault extends Error {
@@ -18,6 +19,12 @@ export class Fault extends Error {
     super(message)
     this.name = 'Fault'
   }
+}
+
+/** A refusal of the table, with its status, code and sentence. */
+export function fault(id: FaultId, path = '', extra: Record<string, unknown> = {}): Fault {
+  const { status, code } = faultTable[id]
+  return new Fault(status, code, faultText[id], path, extra)
 }
 
 export function faultOf(problem: Problem, status = 422): Fault {
@@ -48,8 +55,7 @@ export function bodyAs<T>(schema: z.ZodType<T>, request: Request): T {
 
 export function idOf(request: Request): string {
   const result = idSchema.safeParse(request.params.id)
-  if (!result.success)
-    throw new Fault(404, 'notFound', 'There is no such thing. The address is not complete.', 'id')
+  if (!result.success) throw fault('incompleteAddress', 'id')
   return result.data
 }
 
@@ -91,61 +97,35 @@ function codeLines(error: Error): string[] {
 function asFault(error: unknown): Fault {
   if (error instanceof Fault) return error
   if (error instanceof multer.MulterError)
-    return error.code === 'LIMIT_FILE_SIZE'
-      ? new Fault(
-          413,
-          'tooLarge',
-          'The picture is larger than 25 MB. Nothing was changed: save it smaller.',
-          'picture',
-        )
-      : badUpload()
+    return error.code === 'LIMIT_FILE_SIZE' ? fault('pictureTooLarge', 'picture') : badUpload()
   const code = errorCode(error)
-  if (/SQLITE_(BUSY|LOCKED)/.test(code))
-    return new Fault(
-      503,
-      'busy',
-      'Another program holds the practice just now. Nothing was changed: it is tried again by itself.',
-    )
-  if (/SQLITE_FULL|ENOSPC|EDQUOT/.test(code))
-    return new Fault(503, 'diskFull', 'The disk is full. Nothing was changed: make room, then go on.')
+  if (/SQLITE_(BUSY|LOCKED)/.test(code)) return fault('heldByAnother')
+  if (/SQLITE_FULL|ENOSPC|EDQUOT/.test(code)) return fault('diskFull')
   return httpFault(error) ?? defect()
 }
 
 export function badUpload(): Fault {
-  return new Fault(
-    400,
-    'badUpload',
-    'One picture is expected in the field "picture". Nothing was changed.',
-    'picture',
-  )
+  return fault('noPictureSent', 'picture')
 }
 
-const defect = () =>
-  new Fault(500, 'defect', 'Something went wrong here. What was saved before is safe; please try again.')
+const defect = () => fault('defect')
 
 /** What the web framework itself refuses: it says so with a status of its own. */
 function httpFault(error: unknown): Fault | undefined {
   if (typeof error !== 'object' || error === null) return undefined
   const { status, type } = error as { status?: unknown; type?: unknown }
-  if (type === 'entity.parse.failed')
-    return new Fault(400, 'badJson', 'This is not JSON. Nothing was changed.')
-  if (type === 'entity.too.large')
-    return new Fault(413, 'tooLarge', 'This is too much at once. Nothing was changed.')
+  if (type === 'entity.parse.failed') return fault('badJson')
+  if (type === 'entity.too.large') return fault('tooMuchAtOnce')
   if (typeof status !== 'number' || status < 400 || status > 499) return undefined
   switch (status) {
     case 404:
-      return new Fault(404, 'notFound', 'There is nothing at this address.')
+      return fault('noAddress')
     case 413:
-      return new Fault(413, 'tooLarge', 'This is too much at once. Nothing was changed.')
+      return fault('tooMuchAtOnce')
     case 415:
-      return new Fault(
-        415,
-        'badEncoding',
-        'This is written in a way that cannot be read: send JSON in UTF-8. Nothing was changed.',
-        'content-type',
-      )
+      return fault('badEncoding', 'content-type')
     case 416:
-      return new Fault(416, 'badRange', 'There is no such part of this file.', 'range')
+      return fault('badRange', 'range')
     default:
       return new Fault(status, 'badRequest', 'This request cannot be read. Nothing was changed.')
   }

@@ -3,7 +3,7 @@ import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import type { Request, RequestHandler } from 'express'
 import { sessionKey } from '../signin/sessions'
-import { Fault } from './faults'
+import { fault } from './faults'
 
 /** Nothing may be loaded from or sent to anywhere else. Styles are inline because the component library sets variables so. */
 export const strictPolicy = helmet({
@@ -39,8 +39,7 @@ function limit(most: number, keyOf: (request: Request) => string): RequestHandle
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     keyGenerator: keyOf,
-    handler: (_request, _response, next) =>
-      next(new Fault(429, 'tooMany', 'Too many tries. Wait a minute, then go on; nothing was lost.')),
+    handler: (_request, _response, next) => next(fault('tooMany')),
   })
 }
 
@@ -71,8 +70,7 @@ export type Limiters = ReturnType<typeof limiters>
 export const sameOrigin: RequestHandler = (request, _response, next) => {
   const origin = request.get('origin')
   const isRead = ['GET', 'HEAD', 'OPTIONS'].includes(request.method)
-  if (!isRead && origin !== undefined && !isSameHost(origin, request.get('host')))
-    throw new Fault(403, 'otherOrigin', 'This request comes from another site. Nothing was changed.')
+  if (!isRead && origin !== undefined && !isSameHost(origin, request.get('host'))) throw fault('otherOrigin')
   next()
 }
 
@@ -94,8 +92,7 @@ export function isOwnHost(host: string | undefined, more: readonly string[] = []
 
 export function ownHostOnly(more: readonly string[] = []): RequestHandler {
   return (request, _response, next) => {
-    if (!isOwnHost(request.get('host'), more))
-      throw new Fault(421, 'otherHost', 'This practice is not reached under this name.', 'host')
+    if (!isOwnHost(request.get('host'), more)) throw fault('otherHost', 'host')
     next()
   }
 }

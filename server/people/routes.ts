@@ -4,7 +4,7 @@ import { and, eq, isNull } from 'drizzle-orm'
 import { newPersonSchema, newVisitSchema, personChangeSchema, type Person } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { person } from '../data/tables'
-import { bodyAs, Fault, idOf, notFound } from '../http/faults'
+import { Fault, bodyAs, fault, idOf, notFound } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { beginVisit } from '../visits/queries'
 import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
@@ -33,7 +33,7 @@ export function peopleRoutes(database: Database): Router {
   router.get('/people', async (request, response) => {
     const { after, find } = request.query
     if (find !== undefined && (typeof find !== 'string' || find.length > mostSearched))
-      throw new Fault(422, 'badInput', 'A search has at most 100 letters.', 'find')
+      throw fault('searchTooLong', 'find')
     const { people, unreadable, last } = await peoplePage(database.db, {
       after: markerOf(after),
       ...(find === undefined ? {} : { find }),
@@ -94,20 +94,14 @@ export function peopleRoutes(database: Database): Router {
               .returning({ id: person.id })
           : []
       if (moved.length === 0)
-        throw new Fault(
-          409,
-          'conflict',
-          'Someone changed this person meanwhile. Nothing was changed: look at both and choose.',
-          'person',
-          {
-            version: before.version,
-            clashes: Object.entries(change).map(([path, yours]) => ({
-              path,
-              yours,
-              theirs: before[path as keyof PersonRow],
-            })),
-          },
-        )
+        throw fault('personChanged', 'person', {
+          version: before.version,
+          clashes: Object.entries(change).map(([path, yours]) => ({
+            path,
+            yours,
+            theirs: before[path as keyof PersonRow],
+          })),
+        })
       return after
     })
     sendVersioned(response, await answerOf(row))
@@ -124,8 +118,7 @@ export function peopleRoutes(database: Database): Router {
 const mostSearched = 100
 
 function assertBorn(birthYear: number | null | undefined): void {
-  if (birthYear && birthYear > new Date().getFullYear())
-    throw new Fault(422, 'badInput', 'The birth year lies in the future. Nothing was changed.', 'birthYear')
+  if (birthYear && birthYear > new Date().getFullYear()) throw fault('birthInFuture', 'birthYear')
 }
 
 function markerOf(after: unknown): { name: string; id: string } | undefined {
@@ -137,5 +130,5 @@ function markerOf(after: unknown): { name: string; id: string } | undefined {
   } catch {
     // falls through to the one answer for a broken marker
   }
-  throw new Fault(400, 'badCursor', 'This page marker cannot be read. Start from the first page.', 'after')
+  throw fault('badCursor', 'after')
 }

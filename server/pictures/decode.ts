@@ -1,6 +1,6 @@
 import type { Metadata } from 'sharp'
 import type { RasterImage } from '@sturvo/core/image'
-import { Fault, faultOf } from '../http/faults'
+import { fault, faultOf } from '../http/faults'
 import { inLine } from '../work/inLine'
 
 const mostMegapixels = 40
@@ -23,21 +23,10 @@ export async function sniff(bytes: Buffer): Promise<{ widthPx: number; heightPx:
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata()
   } catch {
-    throw new Fault(
-      415,
-      'unreadableImage',
-      'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',
-      'picture',
-    )
+    throw fault('unreadableImage', 'picture')
   }
   const { width: widthPx = 0, height: heightPx = 0, format } = meta
-  if (!kinds.includes(format ?? ''))
-    throw new Fault(
-      415,
-      'unreadableImage',
-      'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',
-      'picture',
-    )
+  if (!kinds.includes(format ?? '')) throw fault('unreadableImage', 'picture')
   const megapixels = (widthPx * heightPx) / 1e6
   if (megapixels > mostMegapixels)
     throw faultOf(

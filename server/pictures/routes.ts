@@ -10,7 +10,7 @@ import type { Database } from '../data/database'
 import { writeDurably } from '../data/durableFile'
 import { newId } from '../data/ids'
 import { person, picture, visit } from '../data/tables'
-import { badUpload, Fault, idOf, notFound } from '../http/faults'
+import { badUpload, fault, idOf, notFound } from '../http/faults'
 import { visitRow } from '../visits/queries'
 import { reencoded } from './decode'
 
@@ -38,13 +38,7 @@ export function pictureRoutes(database: Database): Router {
       .where(and(eq(picture.id, idOf(request)), isNull(person.deletedOn)))
     if (!row) throw notFound('picture')
     const file = fileOf(database, row.hash)
-    if (!existsSync(file))
-      throw new Fault(
-        404,
-        'fileMissing',
-        'The file of this picture is missing. What was measured on it is kept: restore a copy.',
-        'id',
-      )
+    if (!existsSync(file)) throw fault('pictureFileMissing', 'id')
     // feet are nobody else's: the next person at this tablet finds none in the browser's store
     response.type('png').sendFile(file, { dotfiles: 'allow', cacheControl: false })
   })

@@ -11,7 +11,7 @@ import { referenceProblem, referenceValues, type ReferenceId } from '@sturvo/cor
 import { referenceSentence } from '@sturvo/words'
 import type { Database } from '../data/database'
 import { practice, referenceVersion } from '../data/tables'
-import { bodyAs, Fault } from '../http/faults'
+import { Fault, bodyAs, fault } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
 import type { Work } from '../work/pool'
@@ -32,20 +32,14 @@ export function practiceRoutes(database: Database, work: Work): Router {
     const answer = await database.write(async (tx) => {
       const row = (await tx.select().from(practice).limit(1))[0]!
       if (row.version !== base)
-        throw new Fault(
-          409,
-          'conflict',
-          'Someone changed the settings meanwhile. Nothing was changed: look at both and choose.',
-          'settings',
-          {
-            version: row.version,
-            clashes: Object.entries(settings).map(([key, yours]) => ({
-              path: key,
-              yours,
-              theirs: row.settings[key] ?? null,
-            })),
-          },
-        )
+        throw fault('settingsChanged', 'settings', {
+          version: row.version,
+          clashes: Object.entries(settings).map(([key, yours]) => ({
+            path: key,
+            yours,
+            theirs: row.settings[key] ?? null,
+          })),
+        })
       const stamp = new Date().toISOString()
       const own = references ? checkedReferences(row.references, references) : row.references
       const changed = {

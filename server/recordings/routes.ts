@@ -15,7 +15,7 @@ import { errorCode } from '../data/fileFault'
 import { moveDurably } from '../data/durableFile'
 import { newId } from '../data/ids'
 import { person, recordingFile, visit } from '../data/tables'
-import { Fault, faultOf, idOf, notFound } from '../http/faults'
+import { Fault, fault, faultOf, idOf, notFound } from '../http/faults'
 import { visitRow } from '../visits/queries'
 import type { Work } from '../work/pool'
 import { readRecording } from './readRecording'
@@ -28,13 +28,7 @@ export function recordingRoutes(database: Database, work: Work): Router {
 
   router.post('/visits/:id/recordings', async (request, response) => {
     const { id: visitId } = await visitRow(database.db, idOf(request))
-    if (!request.is(kinds))
-      throw new Fault(
-        415,
-        'badUpload',
-        'A recording is sent as text/csv or application/gzip. Nothing was changed.',
-        'content-type',
-      )
+    if (!request.is(kinds)) throw fault('notARecording', 'content-type')
     response
       .status(201)
       .json(
@@ -53,13 +47,7 @@ export function recordingRoutes(database: Database, work: Work): Router {
       .where(and(eq(recordingFile.id, idOf(request)), isNull(person.deletedOn)))
     if (!row) throw notFound('recording')
     const file = fileOf(database, row.hash)
-    if (!existsSync(file))
-      throw new Fault(
-        404,
-        'fileMissing',
-        'The file of this recording is missing. What was measured on it is kept: restore a copy.',
-        'id',
-      )
+    if (!existsSync(file)) throw fault('recordingFileMissing', 'id')
     response.type('application/gzip').attachment(`recording-${row.id}.csv.gz`)
     response.sendFile(file, { dotfiles: 'allow', cacheControl: false })
   })
@@ -118,13 +106,7 @@ export async function storeRecording(
     return { id, meta, frames, bytes: size, url: `/api/recordings/${id}` }
   } catch (error) {
     if (error instanceof MeasureError) throw faultOf(error.problem)
-    if (isLineLost(error))
-      throw new Fault(
-        400,
-        'cutOff',
-        'The recording did not arrive whole. Nothing was saved: send it again.',
-        'file',
-      )
+    if (isLineLost(error)) throw fault('cutOff', 'file')
     throw error
   } finally {
     await rm(arriving, { force: true })

@@ -4,7 +4,7 @@ import type { newAccountSchema } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
 import { account } from '../data/tables'
-import { Fault } from '../http/faults'
+import { fault } from '../http/faults'
 import { commonPasswords } from './commonPasswords'
 import { hashPassword, isPassword } from './passwords'
 import { endAllSessions } from './sessions'
@@ -31,8 +31,7 @@ export async function addFirstOwner(
   const row = await newAccountRow({ ...input, role: 'owner' }, now)
   return database.write(async (tx) => {
     const [any] = await tx.select({ n: count() }).from(account)
-    if ((any?.n ?? 0) > 0)
-      throw new Fault(409, 'hasOwner', 'This practice already has an owner. Sign in instead.')
+    if ((any?.n ?? 0) > 0) throw fault('hasOwner')
     await beside(tx)
     return insertAccount(tx, row)
   })
@@ -54,26 +53,14 @@ async function newAccountRow({ password, ...known }: NewAccount, now: Date): Pro
 
 async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow> {
   const [existing] = await tx.select().from(account).where(eq(account.email, row.email))
-  if (existing)
-    throw new Fault(
-      409,
-      'emailTaken',
-      'There is already an account with this e-mail address. Nothing was changed.',
-      'email',
-    )
+  if (existing) throw fault('emailTaken', 'email')
   await tx.insert(account).values(row)
   return row
 }
 
 /** @throws Fault 422 for a password that is among the first that anybody tries */
 async function assertUncommon(password: string): Promise<void> {
-  if ((await commonPasswords()).has(password.toLowerCase()))
-    throw new Fault(
-      422,
-      'commonPassword',
-      'This password is one of those tried first. Nothing was changed: choose one that nobody else has.',
-      'password',
-    )
+  if ((await commonPasswords()).has(password.toLowerCase())) throw fault('commonPassword', 'password')
 }
 
 /** A new password by the command line: every session of the account ends, and nothing counts against it any more. */
@@ -87,13 +74,7 @@ export async function resetPassword(
   const passwordHash = await hashPassword(password)
   return database.write(async (tx) => {
     const [row] = await tx.select().from(account).where(eq(account.email, email))
-    if (!row)
-      throw new Fault(
-        404,
-        'notFound',
-        'There is no account with this e-mail address. Nothing was changed.',
-        'email',
-      )
+    if (!row) throw fault('noSuchAccount', 'email')
     const changed = { passwordHash, version: row.version + 1, changed: now.toISOString() }
     await tx.update(account).set(changed).where(eq(account.id, row.id))
     await endAllSessions(tx, row.id)
@@ -116,6 +97,6 @@ export async function checkSignIn(
   const [row] = await database.db.select().from(account).where(eq(account.email, trier.email))
   nobodysHash ??= hashPassword('nobody at all')
   const isRight = await isPassword(row?.passwordHash ?? (await nobodysHash), password)
-  if (!row || !isRight) throw new Fault(401, 'wrongSignIn', 'E-mail and password do not fit together.')
+  if (!row || !isRight) throw fault('wrongSignIn')
   return row
 }

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm'
 import { firstOwnerSchema, signInSchema, type FrontDoor, type Session } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { account, practice } from '../data/tables'
-import { bodyAs, Fault } from '../http/faults'
+import { bodyAs, fault } from '../http/faults'
 import { practiceRow } from '../practice/queries'
 import { addFirstOwner, checkSignIn } from './accounts'
 import { forgetTries, type Trier } from './guessing'
@@ -74,9 +74,9 @@ export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: st
 
   router.post('/session/demo', async (request, response) => {
     const { isDemo } = await practiceRow(database)
-    if (!isDemo) throw new Fault(403, 'notDemo', 'Only the made-up practice opens without a password.')
+    if (!isDemo) throw fault('notDemo')
     const [row] = await database.db.select().from(account).where(eq(account.role, 'owner')).limit(1)
-    if (!row) throw new Fault(409, 'noOwner', 'The made-up practice is empty. Start it again with --fresh.')
+    if (!row) throw fault('noOwner')
     await begin(row, request, response)
   })
 
@@ -105,13 +105,7 @@ function assertCode(given: string, wanted: string | undefined): void {
   const isRight =
     wanted !== undefined &&
     timingSafeEqual(Buffer.from(hashOf(asked)), Buffer.from(hashOf(wanted.replaceAll('-', ''))))
-  if (!isRight)
-    throw new Fault(
-      403,
-      'wrongCode',
-      'This is not the code in the window where Sturvo was started. Nothing was changed: look there and type it again.',
-      'code',
-    )
+  if (!isRight) throw fault('wrongCode', 'code')
 }
 
 const codeLetters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789' // none that is mistaken for another

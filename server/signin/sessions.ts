@@ -4,7 +4,7 @@ import type { CookieOptions, Request, Response } from 'express'
 import type { Role } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { account, session } from '../data/tables'
-import { Fault } from '../http/faults'
+import { fault } from '../http/faults'
 
 export type SignedIn = {
   accountId: string
@@ -84,8 +84,7 @@ export function sessionKey(request: Request): string {
   return signedIn.get(request)?.idHash ?? ''
 }
 
-const signedOut = () =>
-  new Fault(401, 'signedOut', 'You are signed out. What you typed is kept here: sign in to send it.')
+const signedOut = () => fault('signedOut')
 
 /** Finds who a request comes from. @throws Fault 401 without a session, 403 for a write without its token */
 export async function admit(database: Database, request: Request): Promise<void> {
@@ -93,12 +92,7 @@ export async function admit(database: Database, request: Request): Promise<void>
   const found = id === undefined ? undefined : await findSession(database, hashOf(id), new Date())
   if (!found) throw signedOut()
   const isRead = request.method === 'GET' || request.method === 'HEAD'
-  if (!isRead && request.get('x-sturvo-csrf') !== found.csrf)
-    throw new Fault(
-      403,
-      'badToken',
-      'This page is older than your sign-in. Reload it; what you typed is kept.',
-    )
+  if (!isRead && request.get('x-sturvo-csrf') !== found.csrf) throw fault('badToken')
   signedIn.set(request, found)
 }
 

@@ -14,7 +14,7 @@ import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
 import { unreadable } from '../data/storedJson'
 import { account, fieldHistory, measure, referenceVersion, visit } from '../data/tables'
-import { Fault } from '../http/faults'
+import { Fault, fault } from '../http/faults'
 import { coreVersion } from '../version'
 import { assertOwnFiles } from './ownFiles'
 import { visitHead } from './queries'
@@ -56,7 +56,7 @@ export async function changeVisit(
   return database.write(async (tx) => {
     const row = await visitHead(tx, input.visitId)
     if (Math.max(input.base, ...checked.map((change) => change.base)) > row.version)
-      throw new Fault(400, 'badVersion', 'This version does not exist yet. Nothing was changed.', 'If-Match')
+      throw fault('versionAhead', 'If-Match')
     const before = await visitContents(tx, row)
     const arrived = await signed(tx, checked, input.byAccount)
     const changes: typeof arrived = []
@@ -79,14 +79,7 @@ export async function changeVisit(
           theirs: theirs.value === unreadable ? null : theirs.value,
         })
     }
-    if (clashes.length > 0)
-      throw new Fault(
-        409,
-        'conflict',
-        'Someone else changed the same field meanwhile. Nothing was changed: look at both and choose.',
-        clashes[0]!.path,
-        { version: row.version, clashes },
-      )
+    if (clashes.length > 0) throw fault('fieldChanged', clashes[0]!.path, { version: row.version, clashes })
     const { role } = input
     if (role) for (const change of changes) assertMayChange(role, change, before.rows.get(change.path)?.value)
     await assertOwnFiles(tx, row.personId, changes)
@@ -169,8 +162,7 @@ async function advance(
       countedBy: coreVersion,
     })
     .where(and(eq(visit.id, row.id), eq(visit.version, row.version)))
-  if (moved.rowsAffected === 0)
-    throw new Fault(503, 'busy', 'This visit was changed at the same moment. Nothing was changed: try again.')
+  if (moved.rowsAffected === 0) throw fault('sameMoment')
 }
 
 /** How a caution was dealt with is signed by whoever is signed in, never by what the page sends. */
@@ -188,8 +180,7 @@ async function signed<T extends Change>(tx: Db, changes: readonly T[], byAccount
 function assertNamedOnce(changes: readonly Change[]): void {
   const seen = new Set<string>()
   for (const { path } of changes) {
-    if (seen.has(path))
-      throw new Fault(422, 'doubledField', 'The same field is named twice. Nothing was changed.', path)
+    if (seen.has(path)) throw fault('doubledField', path)
     seen.add(path)
   }
 }

@@ -2,7 +2,7 @@ import { and, asc, eq, isNull, ne } from 'drizzle-orm'
 import type { Visit } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { person, visit } from '../data/tables'
-import { Fault, notFound } from '../http/faults'
+import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
 import { fieldsOfVisits } from './fieldRows'
 import { visitContents } from './visitContents'
@@ -82,13 +82,7 @@ export async function beginVisit(
       })
       .onConflictDoNothing()
     const row = await visitRow(tx, id).catch(() => undefined)
-    if (row?.personId !== personId)
-      throw new Fault(
-        409,
-        'otherVisit',
-        'There is already another visit under this number. Nothing was changed: begin it again.',
-        'id',
-      )
+    if (row?.personId !== personId) throw fault('otherVisit', 'id')
     return answerOf(tx, row)
   })
 }

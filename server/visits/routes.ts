@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { z } from 'zod'
 import { visitChangesSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { bodyAs, Fault, idOf } from '../http/faults'
+import { bodyAs, fault, idOf } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
 import { changeVisit } from './changeVisit'
@@ -34,7 +34,7 @@ export function visitRoutes(database: Database): Router {
   router.get('/visits/:id/history', async (request, response) => {
     const { id } = await visitRow(database.db, idOf(request))
     const path = z.string().max(120).optional().safeParse(request.query.path)
-    if (!path.success) throw new Fault(422, 'badQuery', 'A path is one text.', 'path')
+    if (!path.success) throw fault('badQuery', 'path')
     response.json(await fieldHistory(database.db, id, path.data))
   })
   return router

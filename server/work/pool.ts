@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { Piscina } from 'piscina'
 import { rootFolder } from '../data/places'
-import { Fault } from '../http/faults'
+import { Fault, fault } from '../http/faults'
 import type { Jobs } from './jobs'
 import type { WorkAnswer } from './worker'
 
@@ -63,15 +63,8 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
 
 function limitFault(error: unknown): Fault | undefined {
   const { name, message, code } = (error ?? {}) as { name?: string; message?: string; code?: string }
-  if (name === 'AbortError' || name === 'TimeoutError')
-    return new Fault(
-      422,
-      'tookTooLong',
-      'This took too long and was stopped. Nothing was changed: look for a value that cannot be.',
-    )
-  if (code === 'ERR_WORKER_OUT_OF_MEMORY')
-    return new Fault(422, 'tookTooMuch', 'This needed too much memory and was stopped. Nothing was changed.')
-  if (/queue/i.test(message ?? ''))
-    return new Fault(503, 'busy', 'Much is being made at once. Nothing was changed: try again in a moment.')
+  if (name === 'AbortError' || name === 'TimeoutError') return fault('tookTooLong')
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY') return fault('tookTooMuch')
+  if (/queue/i.test(message ?? '')) return fault('muchAtOnce')
   return undefined
 }
