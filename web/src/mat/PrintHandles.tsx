@@ -1,7 +1,8 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Point } from '@sturvo/core/geometry'
 import type { Side } from '@sturvo/core/side'
 import type { PrintOnMat } from '@sturvo/schema'
+import { useDrag } from '../parts/useDrag'
 import { footToMat, matToFoot, pointerOnMat } from './matFrame'
 
 export type HandleMoved =
@@ -69,24 +70,24 @@ type HandleProps = {
 
 function Handle({ at, side, label, isEnd = false, onMoved }: HandleProps) {
   const [dragged, setDragged] = useState<Point>()
-  const isDown = useRef(false)
   const onMat = footToMat(dragged ?? at, side)
   const place = (event: PointerEvent<SVGGElement>) =>
     matToFoot(pointerOnMat(event.currentTarget.ownerSVGElement!, event), side)
-  const onPointerDown = (event: PointerEvent<SVGGElement>) => {
-    event.currentTarget.setPointerCapture(event.pointerId)
-    isDown.current = true
-    event.stopPropagation()
-  }
-  const onPointerMove = (event: PointerEvent<SVGGElement>) => {
-    if (isDown.current) setDragged(place(event))
-  }
-  const onPointerUp = (event: PointerEvent<SVGGElement>) => {
-    if (!isDown.current) return
-    isDown.current = false
-    setDragged(undefined)
-    onMoved(place(event))
-  }
+  const hands = useDrag<true, SVGGElement>({
+    onDown: (event) => {
+      event.stopPropagation()
+      return true
+    },
+    onMove: (_, event) => {
+      setDragged(place(event))
+      return undefined
+    },
+    onUp: (_, event) => {
+      setDragged(undefined)
+      onMoved(place(event))
+    },
+    onCancel: () => setDragged(undefined),
+  })
   const onKeyDown = (event: KeyboardEvent) => {
     const arrow = arrows[event.key]
     if (!arrow) return
@@ -104,13 +105,7 @@ function Handle({ at, side, label, isEnd = false, onMoved }: HandleProps) {
       aria-valuetext={`${Math.round(at.y)} mm from the heel`}
       data-handle={`${side} ${label}`}
       style={{ cursor: 'grab', touchAction: 'none' }}
-      onPointerDown={onPointerDown}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
-      onPointerCancel={() => {
-        isDown.current = false
-        setDragged(undefined)
-      }}
+      {...hands}
       onKeyDown={onKeyDown}
     >
       <circle cx={onMat.x} cy={onMat.y} r="14" fill="transparent" />

@@ -12,7 +12,8 @@ import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
 import { visitOpened, visitSlice } from '../outbox/visitSlice'
 import { shoesSlice } from '../rooms/visit/shoes/shoesSlice'
-import { VisitContext, type OpenVisit } from '../rooms/visit/visitContext'
+import { OpenVisit } from '../rooms/visit/OpenVisit'
+import type { ReadNow, VisitFrame } from '../rooms/visit/visitContext'
 
 const references = referenceValues()
 export const madeUpPerson = personSchema.parse({
@@ -24,7 +25,11 @@ export const madeUpPerson = personSchema.parse({
 })
 
 /** Shows a part of a visit with the fields given; what it records comes back in order. */
-export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Partial<OpenVisit> = {}) {
+export function renderInVisit(
+  part: ReactNode,
+  fields: Fields = {},
+  changed: Partial<VisitFrame & ReadNow> = {},
+) {
   const recorded: Fields[] = []
   const settings = changed.practice?.settings ?? defaultSettings
   const person = changed.person ?? madeUpPerson
@@ -35,14 +40,13 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     ownedKit: ['wall', 'step', 'band'],
     references,
   })
-  const visit: OpenVisit = {
+  const visit: VisitFrame & ReadNow = {
     visitId: 'visit0000001',
     startedOn: '2026-05-04',
     person,
     practitioner: 'Ilse Marrack',
     references,
     errorOf: { by: 'Ilse Marrack', kinds: 0 },
-    fields,
     facts,
     practice: {
       name: 'Tideway Foot Room',
@@ -54,7 +58,6 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
       version: 1,
     },
     reading: read(facts, references, settings),
-    record: (values) => recorded.push(values),
     ...changed,
   }
   const store = configureStore({
@@ -84,7 +87,9 @@ export function renderInVisit(part: ReactNode, fields: Fields = {}, changed: Par
     <MantineProvider env="test">
       <Provider store={store}>
         <MemoryRouter>
-          <VisitContext.Provider value={visit}>{part}</VisitContext.Provider>
+          <OpenVisit frame={visit} fields={fields} read={visit} record={(values) => recorded.push(values)}>
+            {part}
+          </OpenVisit>
         </MemoryRouter>
       </Provider>
     </MantineProvider>,

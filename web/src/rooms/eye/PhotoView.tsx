@@ -4,6 +4,7 @@ import type { Point } from '@sturvo/core/geometry'
 import type { RasterImage } from '@sturvo/core/image'
 import type { LandmarkId } from '@sturvo/core/photo'
 import { num, pointName } from '@sturvo/words'
+import { useDrag } from '../../parts/useDrag'
 import classes from './EyeRoom.module.css'
 
 type PhotoViewProps = {
@@ -35,16 +36,25 @@ export function PhotoView({ image, asks, placed, scored, onPlaced }: PhotoViewPr
       y: ((event.clientY - box.top) / box.height) * h,
     }
   }
-  const onDown = (event: PointerEvent<SVGSVGElement>) => {
-    if (scored) return
-    const p = pointOf(event)
-    const near = asks.ids.find((id) => placed[id] && Math.hypot(placed[id].x - p.x, placed[id].y - p.y) < 14)
-    const id = near ?? next
-    if (!id) return
-    event.currentTarget.setPointerCapture(event.pointerId)
-    setHeld(id)
-    if (!near) put(id, p)
-  }
+  const hands = useDrag<(typeof asks.ids)[number], SVGSVGElement>({
+    onDown: (event) => {
+      if (scored) return undefined
+      const p = pointOf(event)
+      const near = asks.ids.find(
+        (id) => placed[id] && Math.hypot(placed[id].x - p.x, placed[id].y - p.y) < 14,
+      )
+      const id = near ?? next
+      if (!id) return undefined
+      setHeld(id)
+      if (!near) put(id, p)
+      return id
+    },
+    onMove: (id, event) => {
+      if (!scored) put(id, pointOf(event))
+      return undefined
+    },
+    onUp: () => setHeld(undefined),
+  })
   const onKeyDown = (event: KeyboardEvent) => {
     if (scored) return
     const step = event.shiftKey ? 10 : 1
@@ -74,9 +84,7 @@ export function PhotoView({ image, asks, placed, scored, onPlaced }: PhotoViewPr
           tabIndex={0}
           role="application"
           aria-label={`Photo. Place ${pointName(active)}: tap, or arrow keys and Enter.`}
-          onPointerDown={onDown}
-          onPointerMove={(event) => held && !scored && event.buttons > 0 && put(held, pointOf(event))}
-          onPointerUp={() => setHeld(undefined)}
+          {...hands}
           onKeyDown={onKeyDown}
         >
           {asks.ids.map((id) => {

@@ -7,13 +7,15 @@ import { FootDrawing } from '../../mat/FootDrawing'
 import { MarkLayer } from '../../mat/MarkLayer'
 import { matSizeMm } from '../../mat/matFrame'
 import classes from './ClientView.module.css'
-import { useOpenVisit } from './visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from './visitContext'
 
 const most = 4
 
 /** The screen turned to the client: their own feet, large, and a few friendly sentences. */
 export function ClientView({ onClosed }: { onClosed: () => void }) {
-  const { facts, fields, person, reading } = useOpenVisit()
+  const { person } = useVisitFrame()
+  const fields = useVisitFields()
+  const { facts, reading } = useVisitReading()
   const sentences = [
     ...new Set(reading.findings.map(clientWords).filter((words) => words !== undefined)),
   ].slice(0, most)

@@ -11,7 +11,7 @@ import { Cairn } from '../../parts/Cairn'
 import { RichText } from '../../parts/RichText'
 import classes from './ReadingPanel.module.css'
 import { stepName } from './stepText'
-import { useOpenVisit } from './visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from './visitContext'
 
 const shownFindings = 7
 const shownTests = 2
@@ -19,7 +19,10 @@ type PinnedTo = { page: boolean; letter: boolean }
 
 /** Sentences that change as values arrive: those of this step first, most telling on top. */
 export function ReadingPanel({ step, next }: { step: Step; next: Step | undefined }) {
-  const { reading, visitId, fields, record } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const { reading } = useVisitReading()
+  const record = useRecord()
   const navigate = useNavigate()
   const [isAll, setAll] = useState(false)
   const pinned = answerOf(fields, 'pinnedSentences') ?? []
@@ -100,7 +103,8 @@ const emptyText: Record<Step, string> = {
 }
 
 function StopNotes() {
-  const { reading, visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const { reading } = useVisitReading()
   const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
   if (stops.length === 0) return null
   return (
@@ -130,7 +134,8 @@ function FindingLine({
   pinnedTo: PinnedTo
   onPinned: (where: PinnedTo) => void
 }) {
-  const { references, reading } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { reading } = useVisitReading()
   const isPinned = pinnedTo.page || pinnedTo.letter
   const [isOpen, setOpen] = useState(false)
   const { sentence, detail, evidence } = findingWords(finding, references)
@@ -186,7 +191,7 @@ function FindingLine({
 }
 
 function ReferenceList({ ids }: { ids: readonly ReferenceId[] }) {
-  const { references, practice } = useOpenVisit()
+  const { references, practice } = useVisitFrame()
   if (ids.length === 0) return null
   return (
     <ul className={classes.references} aria-label="Reference values">
@@ -207,7 +212,7 @@ function ReferenceList({ ids }: { ids: readonly ReferenceId[] }) {
 }
 
 function SurerList({ tests }: { tests: readonly TestNext[] }) {
-  const { visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
   if (tests.length === 0) return null
   return (
     <p>
@@ -227,7 +232,7 @@ function SurerList({ tests }: { tests: readonly TestNext[] }) {
 }
 
 function TestNextList({ tests }: { tests: readonly TestNext[] }) {
-  const { visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
   return (
     <div className={classes.next}>
       <h3>Test next</h3>

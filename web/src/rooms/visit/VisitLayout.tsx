@@ -38,7 +38,7 @@ import { PainMap } from './story/PainMap'
 import { layersOfStep, stepName } from './stepText'
 import { Trail } from './Trail'
 import { useVisitKeys } from './useVisitKeys'
-import { useOpenVisit } from './visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from './visitContext'
 import classes from './VisitLayout.module.css'
 
 const stepViews: Record<Step, ComponentType> = {
@@ -55,7 +55,9 @@ const withMat: readonly Step[] = ['story', 'look', 'load', 'move', 'grade', 'sho
 
 /** Trail above, Mat and rows beside the Reading. */
 export function VisitLayout({ step }: { step: Step }) {
-  const { visitId, fields, reading } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const { reading } = useVisitReading()
   const dispatch = useAppDispatch()
   const [isHelpOpen, setHelpOpen] = useState(false)
   useEffect(() => {
@@ -116,7 +118,9 @@ export function VisitLayout({ step }: { step: Step }) {
 }
 
 function VisitMat({ step, onClientShown }: { step: Step; onClientShown: () => void }) {
-  const { visitId, facts, fields, reading, practice, references } = useOpenVisit()
+  const { visitId, practice, references } = useVisitFrame()
+  const fields = useVisitFields()
+  const { facts, reading } = useVisitReading()
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
   const layers = useAppSelector(selectLayers)

@@ -1,7 +1,7 @@
-import { useEffect, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Navigate, useParams } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
-import type { Visit } from '@sturvo/schema'
+import type { Fields, Visit } from '@sturvo/schema'
 import { usePersonQuery, useSessionQuery, useVisitQuery } from '../../app/api'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { useBackgroundQuery } from '../../app/errorApi'
@@ -11,7 +11,7 @@ import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbo
 import { LoadedPart } from '../../parts/LoadedPart'
 import { FeetRoom } from './feet/FeetRoom'
 import { useReading } from './useReading'
-import { VisitContext } from './visitContext'
+import { OpenVisit } from './OpenVisit'
 import { VisitLayout } from './VisitLayout'
 
 function isStep(text: string | undefined): text is Step {
@@ -62,25 +62,25 @@ function OpenedVisit({ person, practice, step }: Opened) {
   // the visit opens without it: until it is there, the default errors stand in
   const { data: background, isError } = useBackgroundQuery(visitId, { skip: visitId === '' })
   const read = useReading({ fields, person, practice, startedOn, background })
+  const practitioner = session?.account.name ?? ''
+  const errorOf = useMemo(
+    () =>
+      background
+        ? { by: background.by, kinds: Object.keys(background.errors).length }
+        : isError
+          ? ('failed' as const)
+          : undefined,
+    [background, isError],
+  )
+  const { references } = read
+  const frame = useMemo(
+    () => ({ visitId, startedOn, person, practice, practitioner, references, errorOf }),
+    [visitId, startedOn, person, practice, practitioner, references, errorOf],
+  )
+  const record = useCallback((values: Fields) => void dispatch(fieldsRecorded(values)), [dispatch])
   return (
-    <VisitContext.Provider
-      value={{
-        visitId,
-        startedOn,
-        person,
-        practice,
-        practitioner: session?.account.name ?? '',
-        fields,
-        errorOf: background
-          ? { by: background.by, kinds: Object.keys(background.errors).length }
-          : isError
-            ? 'failed'
-            : undefined,
-        record: (values) => void dispatch(fieldsRecorded(values)),
-        ...read,
-      }}
-    >
+    <OpenVisit frame={frame} fields={fields} read={read} record={record}>
       {step === 'feet' ? <FeetRoom /> : <VisitLayout step={step} />}
-    </VisitContext.Provider>
+    </OpenVisit>
   )
 }

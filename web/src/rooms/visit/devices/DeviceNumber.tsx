@@ -8,7 +8,7 @@ import { useDevicesQuery } from '../../../app/api'
 import { standInOf } from '../load/standIn'
 import { pathOf } from '../rows/measureField'
 import steps from '../steps/steps.module.css'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { useDeviceFrames } from './useDeviceFrames'
 
 type DeviceNumberProps = {
@@ -20,10 +20,12 @@ type DeviceNumberProps = {
 
 /** Reads a device that sends a few numbers, and keeps them for one foot when they stand still. */
 export function DeviceNumber({ kind, measures, label }: DeviceNumberProps) {
-  const visit = useOpenVisit()
+  const { person } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const device = useDevicesQuery().data?.find((d) => d.kind === kind)
   const [side, setSide] = useState<Side>()
-  const { seed, bodyMassKg } = standInOf(visit)
+  const { seed, bodyMassKg } = standInOf({ person, facts })
   const standIn = device?.isMadeUp
     ? // the other foot of a stand-in is another one
       { seed: seed + (side === 'right' ? 1 : 0), ...(bodyMassKg !== undefined && { bodyMassKg }) }
@@ -33,7 +35,7 @@ export function DeviceNumber({ kind, measures, label }: DeviceNumberProps) {
   const unit = measureTable[measures[0]!].unit
   const keep = (of: Side) => {
     if (!frame) return
-    visit.record(
+    record(
       Object.fromEntries(
         measures.map((id, i) => {
           const digits = 10 ** measureTable[id].decimals

@@ -7,7 +7,7 @@ import type { Device } from '@sturvo/schema'
 import { num } from '@sturvo/words'
 import { useDevicesQuery, useZeroDeviceMutation } from '../../../app/api'
 import { standInOf } from '../load/standIn'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './DevicePicker.module.css'
 import { rememberDevice, rememberedDevice } from './rememberedDevice'
 import { useDeviceFrames } from './useDeviceFrames'
@@ -127,8 +127,9 @@ function ZeroButton({ device }: { device: Device }) {
 
 /** What the device sees at this moment: a picture, or its numbers. */
 function DeviceTest({ device }: { device: Device }) {
-  const visit = useOpenVisit()
-  const standIn = device.isMadeUp ? standInOf(visit) : undefined
+  const { person } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const standIn = device.isMadeUp ? standInOf({ person, facts }) : undefined
   const { frame, problem } = useDeviceFrames(device.capabilities.stream ? device : undefined, {
     job: 'twoFeet',
     standIn,

@@ -10,7 +10,7 @@ import { feetPage, papers, type Paper } from '@sturvo/pages/feetPage'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { SvgNodes } from '../../../parts/SvgNodes'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './FeetRoom.module.css'
 
 const fonts = {
@@ -21,7 +21,9 @@ const paperName: Record<Paper, string> = { a4: 'A4', letter: 'Letter' }
 
 /** Where the feet stand, on one page: as it is printed, with what was typed a moment ago. */
 export function FeetRoom() {
-  const { visitId, practice, person, startedOn, references, facts, fields, reading } = useOpenVisit()
+  const { visitId, practice, person, startedOn, references } = useVisitFrame()
+  const fields = useVisitFields()
+  const { facts, reading } = useVisitReading()
   const save = useAppSelector(selectSave)
   const [paper, setPaper] = useLocalStorage<Paper>({ key: 'sturvo.paper', defaultValue: 'a4' })
   const page = feetPage({

@@ -15,7 +15,7 @@ import {
 import { Fold } from '../rows/Fold'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useVisitReading } from '../visitContext'
 import { HandGuide } from './HandGuide'
 import { GradeStrip } from '../../../parts/GradeStrip'
 import classes from './grade.module.css'
@@ -23,7 +23,7 @@ import stepClasses from '../steps/steps.module.css'
 
 /** One deformity, both feet: strip, grade with its chances, what it changes, its rows, and how hands hold it. */
 export function GradePartView({ part, numbers }: { part: GradePart; numbers: readonly MeasureId[] }) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { words } = rowsOfPart[part]
   const wordRows = [words.rest, words.active, words.passive].filter((id) => id !== undefined)
   const [left, right] = sides.map((side) => reading.grades[side][part])
@@ -57,7 +57,7 @@ export function GradePartView({ part, numbers }: { part: GradePart; numbers: rea
 }
 
 function GradeOfSide({ side, grade }: { side: Side; grade: PartGrade }) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const verdict = gradeVerdict(grade)
   const effects = reading.grades[side].effects[grade.part]
   const settles = settlesSentence(grade.settles)

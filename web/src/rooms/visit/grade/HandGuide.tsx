@@ -3,12 +3,12 @@ import type { GradePart } from '@sturvo/core/deformity'
 import { guideOf, isWithin, partName, settingText } from '@sturvo/words'
 import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { Fold } from '../rows/Fold'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import classes from './grade.module.css'
 
 /** How to ask for the correction and how to help it by hand; hands only within the licence of the practice. */
 export function HandGuide({ part }: { part: GradePart }) {
-  const { practice } = useOpenVisit()
+  const { practice } = useVisitFrame()
   const { licence } = practice.settings
   const { active, passive } = guideOf(part)
   const isShown = isWithin(licence, passive.from)

@@ -1,11 +1,12 @@
 import { useComputedColorScheme } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
-import { useEffect, useEffectEvent, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useEffectEvent, useRef, useState, type KeyboardEvent } from 'react'
 import type { MatLandmarks, RecordingMeta } from '@sturvo/core/pressure'
 import type { Side } from '@sturvo/core/side'
 import type { MatMoment, SeenFoot } from '../../../workers/liveMat'
 import { drawMat, placeOfMat, toPx } from './drawMat'
 import classes from './load.module.css'
+import { useDrag } from '../../../parts/useDrag'
 import type { WatchMat } from './useMat'
 
 const landmarkNames: Record<keyof MatLandmarks, string> = {
@@ -114,7 +115,6 @@ type HandleProps = {
 
 /** One point: dragged with a finger, or moved by a millimetre (five with Shift) with the arrow keys. */
 function Handle({ name, side, isRound, at, onMoved, onNudged }: HandleProps) {
-  const from = useRef<{ x: number; y: number }>(undefined)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = steps[event.key]
     if (!step) return
@@ -122,17 +122,21 @@ function Handle({ name, side, isRound, at, onMoved, onNudged }: HandleProps) {
     const by = event.shiftKey ? 5 : 1
     onNudged(step[0] * by, step[1] * by)
   }
-  const onPointerMove = (event: PointerEvent<HTMLButtonElement>) => {
-    if (!from.current) return
-    event.currentTarget.style.translate = `${event.clientX - from.current.x}px ${event.clientY - from.current.y}px`
-  }
-  const onPointerUp = (event: PointerEvent<HTMLButtonElement>) => {
-    if (!from.current) return
-    const [dx, dy] = [event.clientX - from.current.x, event.clientY - from.current.y]
-    from.current = undefined
-    event.currentTarget.style.translate = ''
-    if (dx !== 0 || dy !== 0) onMoved(dx, dy)
-  }
+  const hands = useDrag<{ x: number; y: number; button: HTMLButtonElement }, HTMLButtonElement>({
+    onDown: (event) => ({ x: event.clientX, y: event.clientY, button: event.currentTarget }),
+    onMove: (from, event) => {
+      from.button.style.translate = `${event.clientX - from.x}px ${event.clientY - from.y}px`
+      return undefined
+    },
+    onUp: (from, event) => {
+      from.button.style.translate = ''
+      const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
+      if (dx !== 0 || dy !== 0) onMoved(dx, dy)
+    },
+    onCancel: (from) => {
+      from.button.style.translate = ''
+    },
+  })
   return (
     <button
       type="button"
@@ -143,12 +147,7 @@ function Handle({ name, side, isRound, at, onMoved, onNudged }: HandleProps) {
       data-round={isRound}
       style={{ left: at.x, top: at.y }}
       onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        from.current = { x: event.clientX, y: event.clientY }
-        event.currentTarget.setPointerCapture(event.pointerId)
-      }}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
+      {...hands}
     />
   )
 }

@@ -4,7 +4,7 @@ import { matJobs, matJobTable, type MatJob } from '@sturvo/core/pressure'
 import { matJobText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import room from '../../../parts/Room.module.css'
-import { useOpenVisit } from '../visitContext'
+import { useVisitReading } from '../visitContext'
 import { countDowns, rememberCountDown } from './countDown'
 import classes from './load.module.css'
 import type { useRecording } from './useRecording'
@@ -27,7 +27,7 @@ export function RecordControls({
   onCountDown,
   canRecord,
 }: RecordControlsProps) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { jobs, phase, isBusy, present, recordings } = recording
   const isGuarded = job !== 'twoFeet' && job !== 'walk' && reading.cautions.effects.has('supportAtHand')
   return (

@@ -3,7 +3,7 @@ import { IconActivity, IconAdjustmentsHorizontal } from '@tabler/icons-react'
 import { lazy, Suspense, useState } from 'react'
 import { recordingsOf } from '@sturvo/schema'
 import steps from '../steps/steps.module.css'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields } from '../visitContext'
 import { TrialList } from './TrialList'
 
 // contours, worker and canvas come only to those who record
@@ -12,7 +12,8 @@ const SimulatorRoom = lazy(() => import('./SimulatorRoom').then((m) => ({ defaul
 
 /** Ways into the recording room and the simulator, and what was recorded so far. */
 export function RecordingPanel() {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const [open, setOpen] = useState<{ id?: string }>()
   const [isSimulating, setSimulating] = useState(false)
   const recordings = recordingsOf(fields)

@@ -10,7 +10,7 @@ import { FileChooser } from '../../../parts/FileChooser'
 import room from '../../../parts/Room.module.css'
 import { useFileDrop } from '../../../parts/useFileDrop'
 import { rememberedDevice } from '../devices/rememberedDevice'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { rememberedCountDown } from './countDown'
 import { LiveHead } from './LiveHead'
 import classes from './load.module.css'
@@ -26,7 +26,9 @@ const emptyMat = { rows: 48, cols: 96, pitchMm: 7, rateHz: 100, side: 'both', ta
 
 /** The mat, live and again: record a task, look at it closely, correct a point, mark a moment. */
 export function RecordingRoom({ openId, onClosed }: { openId?: string | undefined; onClosed: () => void }) {
-  const { fields, references, record } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const fields = useVisitFields()
+  const record = useRecord()
   const devices = useDevicesQuery()
   const mats = (devices.data ?? []).filter((d) => d.kind === 'pressureMat')
   const device = mats.find((d) => d.id === rememberedDevice()) ?? mats[0]

@@ -1,3 +1,4 @@
+import type { References } from '@sturvo/core/reference'
 import { Button, Group, Modal, Slider, Switch } from '@mantine/core'
 import { useState } from 'react'
 import { footShapeOf } from '@sturvo/core/footShape'
@@ -8,7 +9,7 @@ import { weightN } from '@sturvo/core/units'
 import { num, pct } from '@sturvo/words'
 import { SideChoice } from '../../../parts/SideChoice'
 import room from '../../../parts/Room.module.css'
-import { useOpenVisit, type OpenVisit } from '../visitContext'
+import { type ReadNow, useVisitFrame, useVisitReading } from '../visitContext'
 import { AboveView } from './AboveView'
 import { RearView } from './RearView'
 import classes from './simulator.module.css'
@@ -56,11 +57,12 @@ const dials: readonly Dial[] = [
 
 /** A rigid tripod to play with: what a tilted forefoot does to the three points, the heel and the knee. */
 export function SimulatorRoom({ onClosed }: { onClosed: () => void }) {
-  const visit = useOpenVisit()
   const [side, setSide] = useState<Side>('left')
   const [setting, setSetting] = useState<Setting>(level)
   const [isPlain, setPlain] = useState(false)
-  const { references, facts } = visit
+  const { references } = useVisitFrame()
+  const read = useVisitReading()
+  const { facts } = read
   const shape = footShapeOf({
     side,
     foot: facts.feet[side],
@@ -113,7 +115,7 @@ export function SimulatorRoom({ onClosed }: { onClosed: () => void }) {
           <div className={room.side}>
             <Group justify="space-between">
               <SideChoice label="Foot" value={side} onChange={setSide} />
-              <Button variant="default" onClick={() => setSetting(startFrom(visit, side))}>
+              <Button variant="default" onClick={() => setSetting(startFrom(read, references, side))}>
                 Start from this client
               </Button>
             </Group>
@@ -165,7 +167,7 @@ export function SimulatorRoom({ onClosed }: { onClosed: () => void }) {
 }
 
 /** What is known of this client's foot; what nobody measured stays level. */
-function startFrom({ facts, reading, references }: OpenVisit, side: Side): Setting {
+function startFrom({ facts, reading }: ReadNow, references: References, side: Side): Setting {
   const { numbers } = facts.feet[side]
   const ballWidthMm = reading.look[side].ballWidthMm ?? level.ballWidthMm
   const lengthMm = reading.look[side].lengthMm ?? 252

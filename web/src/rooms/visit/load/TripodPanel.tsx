@@ -3,7 +3,7 @@ import { legs, type Leg, type TripodReading, type TripodShares } from '@sturvo/c
 import { recordingsOf } from '@sturvo/schema'
 import { chancePct, legText, num, settingText } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './load.module.css'
 
 const size = 150 // half a unit of share space is this many drawing units over √2
@@ -27,7 +27,9 @@ function spot(shares: TripodShares, side: Side): { x: number; y: number } {
 
 /** The three shares of both feet against the target, with every trial and the error; raw regions beside. */
 export function TripodPanel() {
-  const { fields, reading, references, practice, facts } = useOpenVisit()
+  const { references, practice } = useVisitFrame()
+  const fields = useVisitFields()
+  const { reading, facts } = useVisitReading()
   const { tripods } = reading.load
   if (!tripods.left && !tripods.right) return null
   const trials =
@@ -186,7 +188,8 @@ function TripodSentence({ side, tripod }: { side: Side; tripod: TripodReading })
 
 /** What each region really carries, beside what people carry in quiet standing. */
 function Regions() {
-  const { reading, references: r } = useOpenVisit()
+  const { references: r } = useVisitFrame()
+  const { reading } = useVisitReading()
   const { left, right } = reading.mat.stance
   if (!left && !right) return null
   const rows = [

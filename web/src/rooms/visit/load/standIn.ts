@@ -1,7 +1,7 @@
-import type { OpenVisit } from '../visitContext'
+import type { VisitFrame, ReadNow } from '../visitContext'
 
 /** Which made-up client stands on a simulated mat for this person: always the same one, as heavy as they are. */
-export function standInOf({ person, facts }: Pick<OpenVisit, 'person' | 'facts'>): {
+export function standInOf({ person, facts }: Pick<VisitFrame, 'person'> & Pick<ReadNow, 'facts'>): {
   seed: number
   bodyMassKg?: number
 } {

@@ -6,7 +6,7 @@ import { sides, type Side } from '@sturvo/core/side'
 import { keptReading, recordingOnMat, recordingsOf, type Device, type RecordingOnMat } from '@sturvo/schema'
 import { sentenceOf } from '@sturvo/words'
 import { newId } from '../../../app/newId'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import { sendRecording } from './sendRecording'
 import { standInOf } from './standIn'
 import { useMat } from './useMat'
@@ -33,8 +33,10 @@ export function useRecording(input: {
   onJob: (job: MatJob) => void
 }) {
   const { device, job, onJob } = input
-  const visit = useOpenVisit()
-  const { fields, visitId, references, practice, record } = visit
+  const { visitId, startedOn, person, references, practice } = useVisitFrame()
+  const fields = useVisitFields()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const recordings = recordingsOf(fields)
   const [index, setIndex] = useState<number>()
   const [times, setTimes] = useState<number[]>([])
@@ -58,7 +60,7 @@ export function useRecording(input: {
   const start = () => {
     if (!jobs || !device) return
     forget()
-    const standIn = device.isMadeUp ? standInOf(visit) : undefined
+    const standIn = device.isMadeUp ? standInOf({ person, facts }) : undefined
     const { countDownS } = input
     void jobs.start({
       device,
@@ -197,7 +199,7 @@ export function useRecording(input: {
     if (!jobs) return
     const link = document.createElement('a')
     link.href = URL.createObjectURL(await jobs.csv())
-    link.download = `${present?.job ?? job}-${visit.startedOn}.csv.gz`
+    link.download = `${present?.job ?? job}-${startedOn}.csv.gz`
     link.click()
     setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
   }

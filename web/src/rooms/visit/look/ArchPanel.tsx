@@ -14,13 +14,13 @@ import {
 } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import { ArchMap } from './ArchMap'
 import classes from './ArchPanel.module.css'
 
 /** Where each arch stands and how it moves, kept apart, and what the two together mean. */
 export function ArchPanel() {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { look } = reading
   return (
     <MirrorRows title="arch: position and motion">
@@ -35,7 +35,7 @@ export function ArchPanel() {
 }
 
 function ArchSide({ side }: { side: Side }) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { position, motion, map } = reading.look[side]
   return (
     <div className={classes.side} data-side={side}>
@@ -112,7 +112,8 @@ const examples: Record<ArchSeen, { navicularMm: number; dorsumMm: number; note: 
 }
 
 function SeenFromTheSide() {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   return (
     <div className={classes.seen} role="group" aria-label="Arch seen from the side">
       <p className={classes.title}>Seen from the side, standing: which is most like it?</p>

@@ -8,7 +8,7 @@ import { num } from '@sturvo/words'
 import { PainMap } from '../story/PainMap'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import classes from './ToesPanel.module.css'
 
 type ToeWord = 'straight' | 'bent, soft' | 'bent, fixed'
@@ -56,7 +56,9 @@ export function ToesPanel() {
 }
 
 function ToeRow({ side }: { side: Side }) {
-  const { facts, fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   // as on the Mat: big toes to the middle
   const order = side === 'left' ? [4, 3, 2, 1, 0] : [0, 1, 2, 3, 4]
   const numbers = facts.feet[side].numbers

@@ -8,7 +8,7 @@ import { FileChooser } from '../../../parts/FileChooser'
 import room from '../../../parts/Room.module.css'
 import { useFileDrop } from '../../../parts/useFileDrop'
 import { pathOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame } from '../visitContext'
 import classes from './move.module.css'
 
 type Preview = { name: string; series: AngleSeries; reading: StanceReading }
@@ -16,7 +16,8 @@ const mostBytes = 20_000_000
 
 /** A heel angle series from a file: looked at first, then taken over for one foot. */
 export function AngleImport() {
-  const { references, record } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const record = useRecord()
   const [side, setSide] = useState<Side>('left')
   const [preview, setPreview] = useState<Preview>()
   const [problem, setProblem] = useState<string>()

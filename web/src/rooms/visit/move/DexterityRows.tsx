@@ -5,7 +5,7 @@ import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
 import rowClasses from '../rows/MirrorRows.module.css'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import classes from './move.module.css'
 
 type Task = (typeof dexterityMeasures)[number]
@@ -23,7 +23,8 @@ const raised: Record<Task, readonly number[]> = {
 
 /** Five tasks of the toes, 0 to 2 each, with what the toes do drawn in the middle. */
 export function DexterityRows() {
-  const { fields, references } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const fields = useVisitFields()
   const sums = sides.map((side) => {
     const scored = dexterityMeasures
       .map((id) => trialsOf(fields, id, side)[0])
@@ -49,7 +50,8 @@ export function DexterityRows() {
 }
 
 function Levels({ task, side }: { task: Task; side: Side }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const value = trialsOf(fields, task, side)[0]
   return (
     <ChoiceRow

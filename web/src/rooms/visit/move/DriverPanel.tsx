@@ -8,14 +8,15 @@ import { complaintText, driverText, evidenceText, linkText, measureText, pct } f
 import { focusRow } from '../goToPart'
 import { MirrorRows } from '../rows/MirrorRows'
 import { stepOfMeasure } from '../stepOfMeasure'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './move.module.css'
 
 const shownAtFirst = 2
 
 /** The deciding question: chains from a cause to the complaint, the strongest first, with what speaks for and against. */
 export function DriverPanel() {
-  const { reading, facts, references } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { reading, facts } = useVisitReading()
   const [isAllShown, setAllShown] = useState(false)
   const { drivers } = reading.driving
   const complaintOf = (side: Side) => complaintText[worstRegion(facts.marks, side, references) ?? 'none']
@@ -115,7 +116,7 @@ function Chain({
 }
 
 function TestNextButton({ side, test }: { side: Side; test: DriverTest }) {
-  const { visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
   const navigate = useNavigate()
   const step = stepOfMeasure(test.measure)
   const go = () => {

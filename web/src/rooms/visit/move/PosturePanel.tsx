@@ -8,7 +8,7 @@ import { ChoiceRow } from '../../../parts/ChoiceRow'
 import { FigureStrokes } from '../../../parts/FigureStrokes'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './move.module.css'
 
 const values = [-2, -1, 0, 1, 2] as const
@@ -24,7 +24,8 @@ const boxOf: Record<PostureItem, string> = {
 
 /** Six things to look at in relaxed stance, each as five small drawings; the sum with its place and the difference. */
 export function PosturePanel() {
-  const { facts, references } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { facts } = useVisitReading()
   const scores = sides.map((side) => postureScore(facts.feet[side], references))
   const [left, right] = scores
   const change =
@@ -71,7 +72,8 @@ export function PosturePanel() {
 }
 
 function Choices({ item, side }: { item: PostureItem; side: Side }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const value = trialsOf(fields, item, side)[0]
   // mirrored like the feet: rolled in lies towards the middle of the screen
   const order = side === 'left' ? values : [...values].reverse()

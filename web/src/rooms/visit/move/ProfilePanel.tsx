@@ -3,7 +3,7 @@ import type { References } from '@sturvo/core/reference'
 import { sides, type Side } from '@sturvo/core/side'
 import { profileWords } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import { AngleImport } from './AngleImport'
 import classes from './move.module.css'
 
@@ -16,7 +16,8 @@ const questions = [
 
 /** Four answers about rolling in, a drawn strip each, from whatever was measured. */
 export function ProfilePanel() {
-  const { reading, practice, references } = useOpenVisit()
+  const { practice, references } = useVisitFrame()
+  const { reading } = useVisitReading()
   const { profiles } = reading.driving
   const words = {
     left: profileWords(profiles.left, practice.settings.pronation),

@@ -4,12 +4,13 @@ import { measureTable } from '@sturvo/core/measures'
 import type { Side } from '@sturvo/core/side'
 import { SideChoice } from '../../../parts/SideChoice'
 import { pathOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame } from '../visitContext'
 import classes from './move.module.css'
 
 /** Heel raises counted with a beat: tap for each one, say where the heel went, keep. */
 export function RaiseCounter() {
-  const { record, references } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const record = useRecord()
   const [side, setSide] = useState<Side>('left')
   const [count, setCount] = useState(0)
   const [path, setPath] = useState<string>()

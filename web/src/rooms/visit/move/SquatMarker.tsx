@@ -3,7 +3,7 @@ import { measureTable } from '@sturvo/core/measures'
 import { sides, type Side } from '@sturvo/core/side'
 import { MirrorRows } from '../rows/MirrorRows'
 import { pathOf, trialsOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import classes from './move.module.css'
 
 type Kind = 'squat' | 'lunge'
@@ -14,7 +14,7 @@ const measuresOf = {
 
 /** How deep the client came when the foot was first lost, and what went first. */
 export function SquatMarker({ kind }: { kind: Kind }) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   return (
     <MirrorRows title={kind === 'squat' ? 'squat: where the foot is lost' : 'lunge: where the foot is lost'}>
       <div className={classes.profile}>
@@ -46,7 +46,8 @@ export function SquatMarker({ kind }: { kind: Kind }) {
 }
 
 function Marker({ kind, side }: { kind: Kind; side: Side }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const { lostAt, first } = measuresOf[kind]
   const depth = trialsOf(fields, lostAt, side)[0]
   const word = trialsOf(fields, first, side)[0]

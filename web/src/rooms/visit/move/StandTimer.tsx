@@ -4,14 +4,16 @@ import type { Side } from '@sturvo/core/side'
 import { num } from '@sturvo/words'
 import { SideChoice } from '../../../parts/SideChoice'
 import { pathOf, trialsOf } from '../rows/measureField'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import classes from './move.module.css'
 
 const ladder = [3, 5, 10, 20, 30] as const
 
 /** Seconds on one leg: one big key starts, the same ends; a pedal that sends a key does both. */
 export function StandTimer() {
-  const { fields, record, reading } = useOpenVisit()
+  const fields = useVisitFields()
+  const { reading } = useVisitReading()
+  const record = useRecord()
   const [side, setSide] = useState<Side>('left')
   const [eyes, setEyes] = useState<'open' | 'shut'>('open')
   const [beganMs, setBegan] = useState<number>()

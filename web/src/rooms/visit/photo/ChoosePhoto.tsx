@@ -5,7 +5,7 @@ import type { Side } from '@sturvo/core/side'
 import { photoViewText } from '@sturvo/words'
 import { PictureInput } from '../../../parts/PictureInput'
 import { useFileDrop } from '../../../parts/useFileDrop'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './PhotoRoom.module.css'
 import { PlaceGuide } from './PlaceGuide'
 import type { Photo } from './usePhoto'
@@ -35,7 +35,8 @@ const spreadOfNobodyMm = 6
 
 /** Where a photo comes from: dropped, pasted, chosen, taken, or made up for this client. */
 export function ChoosePhoto({ view, side, photo }: { view: PhotoView; side: Side; photo: Photo }) {
-  const { facts, reading, person } = useOpenVisit()
+  const { person } = useVisitFrame()
+  const { facts, reading } = useVisitReading()
   const { isOver, place } = useFileDrop((file) => void photo.choose(file))
   const simulate = () => {
     const seed = [...person.id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 100_003, 7)

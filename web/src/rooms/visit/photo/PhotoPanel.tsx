@@ -4,7 +4,7 @@ import { sides, type Side } from '@sturvo/core/side'
 import { photoOf } from '@sturvo/schema'
 import { photoViewText } from '@sturvo/words'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields } from '../visitContext'
 import classes from './PhotoRoom.module.css'
 import { PlaceGuide } from './PlaceGuide'
 
@@ -13,7 +13,7 @@ const PhotoRoom = lazy(() => import('./PhotoRoom').then((room) => ({ default: ro
 
 /** Photos of both feet: six views, each side; a view opens the room in which it is measured. */
 export function PhotoPanel() {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const [open, setOpen] = useState<{ view: PhotoView; side: Side }>()
   return (
     <MirrorRows title="photos">

@@ -2,7 +2,7 @@ import { Button, Group, NumberInput, SegmentedControl } from '@mantine/core'
 import { isBlurred, mmPerPxAt, outOfPlaneShare, type PhotoScale, type PhotoView } from '@sturvo/core/photo'
 import { num } from '@sturvo/words'
 import room from '../../../parts/Room.module.css'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import classes from './PhotoRoom.module.css'
 import type { Photo } from './usePhoto'
 
@@ -17,7 +17,7 @@ const uprightViews: readonly PhotoView[] = ['inner', 'innerSeated', 'rear']
 
 /** Where the millimetres come from, how far they may be trusted, and what would make them wrong. */
 export function ScaleBox({ photo, view }: { photo: ScaledPhoto; view: PhotoView }) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   const { opened, scale } = photo
   if (!opened) return null
   const { widthPx: w, heightPx: h } = opened

@@ -18,7 +18,7 @@ import { photoOf, type PhotoOnMat } from '@sturvo/schema'
 import { photoJobs } from '../../../workers/photoJobs'
 import type { SimulatedPhoto } from '../../../workers/photoWorker'
 import { pictureUrl } from '../print/usePrintJobs'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { cannotBe, measureFields, mostTrials } from './measureFields'
 import { usePictureWork } from './usePictureWork'
 import { amend, begun, put, redone, undone } from './placings'
@@ -29,7 +29,9 @@ const handToPx = 0.8
 
 /** One photo being measured: picture, scale, points, their history, and what they give. */
 export function usePhoto(view: PhotoView, side: Side) {
-  const { visitId, fields, references, record } = useOpenVisit()
+  const { visitId, references } = useVisitFrame()
+  const fields = useVisitFields()
+  const record = useRecord()
   const stored = photoOf(fields, view, side)
   // gaps at rest are measured on the picture from above, unless they have one of their own
   const start = stored ?? (view === 'gaps' ? photoOf(fields, 'top', side) : undefined)

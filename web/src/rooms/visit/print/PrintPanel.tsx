@@ -9,7 +9,7 @@ import { PictureInput } from '../../../parts/PictureInput'
 import { useFileDrop } from '../../../parts/useFileDrop'
 import rowClasses from '../rows/MirrorRows.module.css'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './PrintPanel.module.css'
 import { ScaleDialog } from './ScaleDialog'
 import { ShareOut, type FoundPrints } from './ShareOut'
@@ -21,7 +21,7 @@ const scannerMmPerPx = 0.3
 
 /** Footprints of both feet: put in, scanned, read, repaired. */
 export function PrintPanel() {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const jobs = usePrintJobs()
   const [scaling, setScaling] = useState<{ side: Side | 'both'; picture: Picture }>()
   const [repairing, setRepairing] = useState<Side>()
@@ -105,7 +105,9 @@ type PrintSourceProps = {
 }
 
 function PrintSource({ side, print, jobs, onPutIn, onRepair }: PrintSourceProps) {
-  const { facts, reading, person, record } = useOpenVisit()
+  const { person } = useVisitFrame()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const { isOver, place } = useFileDrop((file) => void onPutIn(side, file))
   const busy = jobs.progress?.side === side ? jobs.progress : undefined
   const problem = jobs.problem?.side === side ? jobs.problem.sentence : undefined
@@ -235,7 +237,7 @@ function withError({ value, error }: { value: number; error: number }, decimals:
 }
 
 function PrintNumbers({ prints }: { prints: Record<Side, PrintOnMat | undefined> }) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   return (
     <>
       {numbers.map(({ name, note, of }) => (

@@ -13,7 +13,7 @@ import { colourOf } from '../../../app/theme'
 import { PictureStage } from '../../../parts/PictureStage'
 import room from '../../../parts/Room.module.css'
 import { usePictureElement } from '../../../parts/usePictureElement'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { AxisMarks } from './AxisMarks'
 import { ThresholdSlider } from './ThresholdSlider'
 import { useFlatUrl } from './useFlatUrl'
@@ -26,7 +26,9 @@ const mostStrokePoints = 2000
 
 /** One print closely: original, found contact over it, brush and eraser, threshold, axis, side, an earlier print. */
 export function PrintRoom({ side, jobs, onClosed }: PrintRoomProps) {
-  const { fields, person, visitId, record } = useOpenVisit()
+  const { person, visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const record = useRecord()
   const print = printOf(fields, side)
   const [tool, setTool] = useState<Tool>('look')
   const [radiusMm, setRadiusMm] = useState(5)

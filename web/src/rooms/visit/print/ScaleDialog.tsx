@@ -1,9 +1,10 @@
 import { Button, Group, Modal, NumberInput, SegmentedControl, Select } from '@mantine/core'
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import type { Point } from '@sturvo/core/geometry'
 import { printScaleSchema, firstSentence, type Picture, type PrintScale } from '@sturvo/schema'
 import { num } from '@sturvo/words'
 import { lookForSheet } from '../../../workers/footprintJobs'
+import { useDrag } from '../../../parts/useDrag'
 import classes from './ScaleDialog.module.css'
 
 type ScaleDialogProps = { picture: Picture; onScaled: (scale: PrintScale) => void; onClosed: () => void }
@@ -183,14 +184,17 @@ type PictureWithPointsProps = {
 function PictureWithPoints({ picture, points, names, isClosed, onMoved }: PictureWithPointsProps) {
   const { widthPx: w, heightPx: h, url } = picture
   const svg = useRef<SVGSVGElement>(null)
-  const [dragged, setDragged] = useState<number>()
   const inside = (p: Point): Point => ({ x: Math.min(w, Math.max(0, p.x)), y: Math.min(h, Math.max(0, p.y)) })
-  const onPointerMove = (event: PointerEvent) => {
-    const matrix = svg.current?.getScreenCTM()
-    if (dragged === undefined || !matrix) return
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
-    onMoved(dragged, inside({ x: p.x, y: p.y }))
-  }
+  const hands = useDrag<number>({
+    onDown: (event) => Number(event.currentTarget.getAttribute('data-point')),
+    onMove: (i, event) => {
+      const matrix = svg.current?.getScreenCTM()
+      if (!matrix) return undefined
+      const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
+      onMoved(i, inside({ x: p.x, y: p.y }))
+      return undefined
+    },
+  })
   const onKeyDown = (event: KeyboardEvent, i: number) => {
     const step = Math.max(1, w / 200)
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
@@ -207,8 +211,6 @@ function PictureWithPoints({ picture, points, names, isClosed, onMoved }: Pictur
       ref={svg}
       viewBox={`0 0 ${w} ${h}`}
       className={classes.picture}
-      onPointerMove={onPointerMove}
-      onPointerUp={() => setDragged(undefined)}
       role="group"
       aria-label="The picture"
     >
@@ -237,10 +239,8 @@ function PictureWithPoints({ picture, points, names, isClosed, onMoved }: Pictur
           aria-valuenow={Math.round(p.x)}
           aria-valuetext={`${Math.round(p.x)} across, ${Math.round(p.y)} down, in pixels`}
           style={{ cursor: 'grab', touchAction: 'none' }}
-          onPointerDown={(event) => {
-            svg.current?.setPointerCapture(event.pointerId)
-            setDragged(i)
-          }}
+          data-point={i}
+          {...hands}
           onKeyDown={(event) => onKeyDown(event, i)}
         />
       ))}

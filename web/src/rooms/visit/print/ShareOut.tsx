@@ -5,7 +5,7 @@ import type { FootprintReading } from '@sturvo/core/footprint'
 import { medialSignImage, type Side } from '@sturvo/core/side'
 import { printOnMat, type Fields, type PrintScale } from '@sturvo/schema'
 import { num } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useRecord } from '../visitContext'
 import classes from './ShareOut.module.css'
 
 export type FoundPrints = { pictureId: string; scale: PrintScale; readings: FootprintReading[] }
@@ -13,7 +13,7 @@ type Choice = Side | 'none'
 
 /** The prints found on one picture, each given its side; of several of one foot, the one to keep. */
 export function ShareOut({ found, onClosed }: { found: FoundPrints; onClosed: () => void }) {
-  const { record } = useOpenVisit()
+  const record = useRecord()
   const [choices, setChoices] = useState<Choice[]>(() => firstChoices(found.readings))
   const isTwice = (['left', 'right'] as const).some((side) => choices.filter((c) => c === side).length > 1)
   const isNone = choices.every((c) => c === 'none')

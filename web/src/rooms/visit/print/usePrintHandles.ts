@@ -5,11 +5,11 @@ import type { Side } from '@sturvo/core/side'
 import { printOf, type PrintOnMat } from '@sturvo/schema'
 import type { HandleMoved } from '../../../mat/PrintHandles'
 import { usePrintJobs } from './usePrintJobs'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields } from '../visitContext'
 
 /** A dragged handle becomes a wish, and the print is read again at once. */
 export function usePrintHandles(): (side: Side, moved: HandleMoved) => void {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const { read } = usePrintJobs()
   const latest = useRef({ fields, read })
   useEffect(() => {

@@ -7,7 +7,7 @@ import { errorSchema, pictureSchema, printOnMat, type Picture, type PrintScale }
 import { sentenceOf } from '@sturvo/words'
 import { csrfHeaders } from '../../../app/csrf'
 import { cancelReading, readAllPrints, readPrint, scanPrint } from '../../../workers/footprintJobs'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame } from '../visitContext'
 
 export type PrintProgress = { side: Side; share: number; doing: 'sending' | 'reading' }
 
@@ -43,7 +43,8 @@ export const pictureUrl = (pictureId: string) => `/api/pictures/${pictureId}`
 
 /** Putting in, reading and reading again; progress and problems by side. */
 export function usePrintJobs() {
-  const { visitId, references, record } = useOpenVisit()
+  const { visitId, references } = useVisitFrame()
+  const record = useRecord()
   const [progress, setProgress] = useState<PrintProgress>()
   const [problem, setProblem] = useState<{ side: Side; sentence: string }>()
 

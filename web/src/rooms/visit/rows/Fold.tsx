@@ -2,7 +2,7 @@ import { IconChevronDown, IconChevronRight } from '@tabler/icons-react'
 import { useState, type ReactNode } from 'react'
 import type { MeasureId } from '@sturvo/core/measures'
 import { sides } from '@sturvo/core/side'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields } from '../visitContext'
 import classes from './MirrorRows.module.css'
 import { trialsOf } from './measureField'
 
@@ -23,7 +23,7 @@ export function Fold({
   measures: readonly MeasureId[]
   children: ReactNode
 }) {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const hasValue = measures.some((m) => sides.some((side) => trialsOf(fields, m, side).length > 0))
   const [isOpen, setOpen] = useState(() => hasValue || remembered().includes(title))
   const toggle = () => {

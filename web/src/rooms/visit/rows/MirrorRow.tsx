@@ -3,7 +3,7 @@ import type { KeyboardEvent } from 'react'
 import { isNumberMeasure, type MeasureId } from '@sturvo/core/measures'
 import { otherSide, sides, type Side } from '@sturvo/core/side'
 import { measureWords } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { pathOf, trialsOf, unitShown } from './measureField'
 import classes from './MirrorRows.module.css'
 import { NumberCell } from './NumberCell'
@@ -19,7 +19,7 @@ type MirrorRowProps = {
 
 /** One measure, left and right. */
 export function MirrorRow({ measure, why, mayFail = false }: MirrorRowProps) {
-  const { person, references } = useOpenVisit()
+  const { person, references } = useVisitFrame()
   const words = measureWords(measure, references)
   const unit = isNumberMeasure(measure) ? unitShown(measure, person) : ''
   const note = words.note.replace(/^(mm|kg)\b/, unit)
@@ -49,7 +49,8 @@ function markUsed(event: { currentTarget: HTMLElement }): void {
 }
 
 function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side; mayFail: boolean }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const trials = trialsOf(fields, measure, side)
   const others = trialsOf(fields, measure, otherSide(side))
   const state = trials.find((v) => v === 'notTested' || v === 'cannot')

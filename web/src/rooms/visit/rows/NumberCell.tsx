@@ -3,7 +3,7 @@ import { measureTable, trialUseOf, type NumberMeasureId } from '@sturvo/core/mea
 import { mostTrials } from '@sturvo/schema'
 import type { Side } from '@sturvo/core/side'
 import { measureText } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import { readTyped, shownNumber } from './measureField'
 import classes from './MirrorRows.module.css'
 import { TrialDots } from './TrialDots'
@@ -18,7 +18,7 @@ type NumberCellProps = {
 
 /** The trials of one number, an empty field for the next, where they lie, and what is odd about them. */
 export function NumberCell({ measure, side, trials, state, onSet }: NumberCellProps) {
-  const { practice } = useOpenVisit()
+  const { practice } = useVisitFrame()
   // a trial that was taken away leaves its place empty: the ones after it keep their number
   const entries = trials.flatMap((value, i) => (typeof value === 'number' ? [{ trial: i + 1, value }] : []))
   /** the trial that "again" asked for; its field takes the caret */
@@ -88,7 +88,7 @@ type NumberFieldProps = {
 }
 
 function NumberField({ measure, side, trial, value, placeholder, onSet, isAsked, onLeft }: NumberFieldProps) {
-  const { person } = useOpenVisit()
+  const { person } = useVisitFrame()
   const [typed, setTyped] = useState<string>()
   const shown = value === undefined ? '' : String(shownNumber(measure, value, person))
   const text = typed ?? shown

@@ -5,7 +5,7 @@ import { errorKindOf, trialUseOf, usedOf, type NumberMeasureId } from '@sturvo/c
 import type { Side } from '@sturvo/core/side'
 import { measureText, num } from '@sturvo/words'
 import { useTakenTrialsQuery } from '../../../app/errorApi'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import { shownNumber, unitShown } from './measureField'
 import classes from './MirrorRows.module.css'
 
@@ -15,7 +15,7 @@ const edge = 6
 
 /** Where the trials lie, the one that counts as a stroke, one error either way as a band; opened: who and when. */
 export function TrialDots({ measure, side, trials, note }: TrialDotsProps) {
-  const { practice, references, person } = useOpenVisit()
+  const { practice, references, person } = useVisitFrame()
   const [isOpen, setOpen] = useState(false)
   const kind = errorKindOf(measure)
   const error = kind === undefined ? 0 : references[kind]
@@ -63,7 +63,7 @@ export function TrialDots({ measure, side, trials, note }: TrialDotsProps) {
 }
 
 function TakenList({ measure, side }: { measure: NumberMeasureId; side: Side }) {
-  const { visitId, person } = useOpenVisit()
+  const { visitId, person } = useVisitFrame()
   const { data, isLoading, isError } = useTakenTrialsQuery(visitId, { refetchOnMountOrArgChange: true })
   if (isError) return <p role="alert">The trials could not be read. They are kept; try again.</p>
   if (isLoading || !data) return <p role="status">Looking …</p>

@@ -23,7 +23,7 @@ import {
   volumeText,
 } from '@sturvo/words'
 import { newId } from '../../../app/newId'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Devices.module.css'
 import { MmField } from './MmField'
 import { MonthField } from './MonthField'
@@ -31,7 +31,9 @@ import { options } from './options'
 
 /** Devices against every shoe of the shelf at once: depth, width, base. */
 export function DevicesPage() {
-  const { reading, record, practice } = useOpenVisit()
+  const { practice } = useVisitFrame()
+  const { reading } = useVisitReading()
+  const record = useRecord()
   const { devices, shoes } = reading.shoes
   const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
   const order = deviceOrder(practice.settings.deviceSource)
@@ -107,7 +109,7 @@ function Cell({ fit }: { fit: DeviceInShoe | undefined }) {
 }
 
 function DeviceForm({ device: { id, ...device }, fade }: { device: SupportDevice; fade: FadePlan }) {
-  const { record } = useOpenVisit()
+  const record = useRecord()
   const put = (part: Partial<DeviceOnFoot>) =>
     record({
       [`device.${id}`]: Object.fromEntries(

@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { memo, useDeferredValue, useMemo, type KeyboardEvent, type PointerEvent } from 'react'
 import { footShapeOf } from '@sturvo/core/footShape'
 import { footToDrawing, svgPath } from '@sturvo/core/drawing'
 import { fromShoe, type FitFoot, type FitReading, type Placing, type SpacerWidths } from '@sturvo/core/fit'
@@ -8,7 +8,8 @@ import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { medialSignImage, type Side } from '@sturvo/core/side'
 import { footOutline } from '@sturvo/core/footShape'
 import { num } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useDrag } from '../../../parts/useDrag'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Fit.module.css'
 import { notMoved, useFitting } from './useFitting'
 
@@ -24,15 +25,8 @@ type FitFootViewProps = { side: Side; on: ShoeOnFeet; spacersMm: SpacerWidths | 
 
 /** One foot over the shoe. The shoe is what moves: dragged, turned at its ring, or by keys. */
 export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   const fitting = useFitting(on, side, spacersMm)
-  const drag = useRef<{
-    toMm: (event: PointerEvent) => Point
-    at: Point
-    from: Nudge
-    isTurning: boolean
-    last: Nudge
-  }>(undefined)
   const { fit, insole, outlineFootMm, foot, nudge } = fitting
   // words are slow to draw: while the hand moves they may come a frame late
   const said = useDeferredValue(fit)
@@ -42,39 +36,19 @@ export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
     [outlineFootMm, side],
   )
   const inside = useMemo(() => svgPath(insole?.pointsMm ?? []), [insole])
-  if (!fit || !insole || !outlineFootMm || !foot)
+  const front = insole?.pointsMm.reduce((a, p) => (p.y > a.y ? p : a))
+  const sign = medialSignImage(side)
+  const hold = { nudge, sign, reachMm: front?.y ?? 1, onMoved: fitting.move, onKept: fitting.keep }
+  const slide = useShoeHand({ ...hold, isTurning: false })
+  const turn = useShoeHand({ ...hold, isTurning: true })
+  if (!fit || !insole || !outlineFootMm || !foot || !front)
     return (
       <text x={axisXMm[side]} y={heelLineMm / 2} textAnchor="middle" fontSize="11" fill="var(--soft)">
         no outline of the {side} foot yet
       </text>
     )
-  const front = insole.pointsMm.reduce((a, p) => (p.y > a.y ? p : a))
   const tip = placed(fromShoe(fit.placing)(front), side)
   const lying = matrixOf(fit.placing, side)
-  const sign = medialSignImage(side)
-  const onDown = (isTurning: boolean) => (event: PointerEvent<SVGElement>) => {
-    event.stopPropagation()
-    event.currentTarget.setPointerCapture(event.pointerId)
-    const toMm = pointerFrame(event.currentTarget)
-    drag.current = { toMm, at: toMm(event), from: nudge, isTurning, last: nudge }
-  }
-  const onMove = (event: PointerEvent<SVGElement>) => {
-    const { current } = drag
-    if (!current) return
-    const p = current.toMm(event)
-    const dx = (p.x - current.at.x) * sign
-    const dy = -(p.y - current.at.y)
-    const { from } = current
-    current.last = current.isTurning
-      ? { ...from, turnDeg: from.turnDeg - (Math.atan2(dx, front.y) * 180) / Math.PI }
-      : { ...from, xMm: from.xMm + dx, yMm: from.yMm + dy }
-    fitting.move(current.last)
-  }
-  const onUp = () => {
-    const { current } = drag
-    drag.current = undefined
-    if (current && current.last !== current.from) fitting.keep(current.last)
-  }
   const onKeyDown = (event: KeyboardEvent) => {
     const next = keyed(event, nudge, sign)
     if (!next) return
@@ -82,7 +56,6 @@ export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
     event.stopPropagation()
     fitting.keep(next)
   }
-  const hands = { onPointerMove: onMove, onPointerUp: onUp, onPointerCancel: onUp }
   const clip = `own-${side}`
   return (
     <g
@@ -108,15 +81,8 @@ export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
         />
       </g>
       <OwnFoot side={side} foot={foot} outline={outline} />
-      <path
-        d={inside}
-        transform={lying}
-        className={classes.shoe}
-        strokeDasharray="5 3.5"
-        onPointerDown={onDown(false)}
-        {...hands}
-      />
-      <circle cx={tip.x} cy={tip.y} r="7" className={classes.ring} onPointerDown={onDown(true)} {...hands}>
+      <path d={inside} transform={lying} className={classes.shoe} strokeDasharray="5 3.5" {...slide} />
+      <circle cx={tip.x} cy={tip.y} r="7" className={classes.ring} {...turn}>
         <title>Turn {on.reading.shoe.name}</title>
       </circle>
       <Labels side={side} fit={said} />
@@ -134,6 +100,41 @@ export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
   )
 }
 
+type HandProps = {
+  nudge: Nudge
+  /** +1 where the inner side of the foot lies to the right of the picture */
+  sign: number
+  /** from the heel to the front of the shoe: the arm it is turned by */
+  reachMm: number
+  isTurning: boolean
+  onMoved: (nudge: Nudge) => void
+  onKept: (nudge: Nudge) => void
+}
+
+/** The hand that slides the shoe, or turns it at its front; what it did is kept when it lets go. */
+function useShoeHand({ nudge, sign, reachMm, isTurning, onMoved, onKept }: HandProps) {
+  return useDrag<{ toMm: (event: PointerEvent) => Point; at: Point; from: Nudge; last: Nudge }, SVGElement>({
+    onDown: (event) => {
+      event.stopPropagation()
+      const toMm = pointerFrame(event.currentTarget)
+      return { toMm, at: toMm(event), from: nudge, last: nudge }
+    },
+    onMove: (held, event) => {
+      const p = held.toMm(event)
+      const [dx, dy] = [(p.x - held.at.x) * sign, held.at.y - p.y]
+      const { from } = held
+      const last = isTurning
+        ? { ...from, turnDeg: from.turnDeg - (Math.atan2(dx, reachMm) * 180) / Math.PI }
+        : { ...from, xMm: from.xMm + dx, yMm: from.yMm + dy }
+      onMoved(last)
+      return { ...held, last }
+    },
+    onUp: ({ from, last }) => {
+      if (last !== from) onKept(last)
+    },
+  })
+}
+
 function placed(p: Point, side: Side): Point {
   const q = footToDrawing(p, side)
   return { x: axisXMm[side] + q.x, y: heelLineMm + q.y }
@@ -149,7 +150,7 @@ const OwnFoot = memo(function OwnFoot({
   foot: FitFoot
   outline: string
 }) {
-  const { facts, reading } = useOpenVisit()
+  const { facts, reading } = useVisitReading()
   const path = (points: readonly Point[], close = true) =>
     svgPath(
       points.map((p) => placed(p, side)),

@@ -7,7 +7,7 @@ import { answerOf } from '@sturvo/schema'
 import { depthPlaceText, num, placeName, signed } from '@sturvo/words'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Fit.module.css'
 import { MmField } from './MmField'
 import { VerdictBox } from './VerdictBox'
@@ -16,7 +16,9 @@ const spacerMost = 20
 
 /** The fit in numbers: overhang by region, room, margins, the push on the big toe, spacers, depth and the verdict. */
 export function FitPage({ on }: { on: ShoeOnFeet }) {
-  const { visitId, fields, references, record } = useOpenVisit()
+  const { visitId, references } = useVisitFrame()
+  const fields = useVisitFields()
+  const record = useRecord()
   const { shoe } = on.reading
   const spacersMm = answerOf(fields, 'spacersMm') ?? [0, 0, 0, 0]
   const hasFit = sides.some((side) => on.fits[side])
@@ -85,7 +87,8 @@ export function FitPage({ on }: { on: ShoeOnFeet }) {
 }
 
 function FitTableView({ on }: { on: ShoeOnFeet }) {
-  const { references, reading } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { reading } = useVisitReading()
   const { fits, spaced } = on
   const row = (name: string, of: (fit: FitReading) => string, isOut?: (fit: FitReading) => boolean) => (
     <tr key={name}>

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { sides, type Side } from '@sturvo/core/side'
 import { answerOf } from '@sturvo/schema'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import { FitFootView, fitSizeMm } from './FitFootView'
 import classes from './Fit.module.css'
 import { isMoved } from './useFitting'
@@ -12,7 +12,9 @@ import { useShoeChange } from './useShelf'
 
 /** Both feet over the inside of one shoe, to scale: what reaches out is hatched and named in mm. */
 export function FitPanel({ on }: { on: ShoeOnFeet }) {
-  const { visitId, fields, reading } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const { reading } = useVisitReading()
   const spacersMm = answerOf(fields, 'spacersMm')
   const hasSpacers = spacersMm?.some((mm) => mm > 0) ?? false
   const [withSpacers, setWithSpacers] = useState(false)

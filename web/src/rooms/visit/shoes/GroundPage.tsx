@@ -5,12 +5,13 @@ import { sides } from '@sturvo/core/side'
 import { customReferral, num } from '@sturvo/words'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Ground.module.css'
 
 /** The ground under the leg in numbers: margin, needed flare, and what tips it. */
 export function GroundPage() {
-  const { visitId, reading, references, facts } = useOpenVisit()
+  const { visitId, references } = useVisitFrame()
+  const { reading, facts } = useVisitReading()
   const { shoes } = reading
   const rows = [
     { key: 'barefoot', name: 'barefoot', bases: shoes.barefoot, hasInsert: false },

@@ -5,7 +5,7 @@ import { baseOfShoe, type BaseReading } from '@sturvo/core/ground'
 import type { Point } from '@sturvo/core/geometry'
 import { medialSignImage, sides, type Side } from '@sturvo/core/side'
 import { num } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitReading } from '../visitContext'
 import classes from './Ground.module.css'
 
 const columnMm = 128
@@ -16,7 +16,7 @@ const usualLengthMm = 252
 
 /** From behind, to scale: the line of the leg over what it stands on, barefoot and in each shoe. */
 export function GroundPanel() {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { shoes } = reading
   const [asked, setAsked] = useState<Side>()
   const needed =
@@ -102,7 +102,7 @@ function Column({
   column: Column
   leg: { atFootMm: number; leanDeg: number } | undefined
 }) {
-  const { facts, reading } = useOpenVisit()
+  const { facts, reading } = useVisitReading()
   const { base, shoe } = column
   // from behind, a left foot's inner side lies right, as from above
   const sign = medialSignImage(side)

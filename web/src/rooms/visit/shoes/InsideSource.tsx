@@ -9,7 +9,7 @@ import { innerText, num, sentenceOf } from '@sturvo/words'
 import { useKeepInsoleMutation, useKeptInsolesQuery } from '../../../app/shoeApi'
 import { newId } from '../../../app/newId'
 import { FileChooser } from '../../../parts/FileChooser'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import classes from './ShoePage.module.css'
 import { useShoeChange } from './useShelf'
 
@@ -18,7 +18,7 @@ const thinnedMm = 0.15
 
 /** Where the inside of the shoe comes from: its measures, a photo on a sheet, a file, or one the practice kept. */
 export function InsideSource({ on }: { on: ShoeOnFeet }) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   const change = useShoeChange()
   const [isRoomOpen, setRoomOpen] = useState(false)
   const { shoe } = on.reading

@@ -4,12 +4,13 @@ import { nearestShoes, type FitActivity } from '@sturvo/core/fit'
 import { neededOf } from '@sturvo/core/reading'
 import { sides } from '@sturvo/core/side'
 import { neededLines, num, shortfallName, shortfallText } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Fit.module.css'
 
 /** Asked the other way round: the smallest inside that fits, and which shoe of the shelf comes nearest. */
 export function LookPage() {
-  const { reading, references, practice, facts } = useOpenVisit()
+  const { references, practice } = useVisitFrame()
+  const { reading, facts } = useVisitReading()
   const [activity, setActivity] = useState<FitActivity>(facts.runs ? 'run' : 'walk')
   const { feet, shoes } = reading.shoes
   const needed = neededOf(reading.shoes, facts, practice.settings, activity, references)

@@ -1,6 +1,6 @@
 import { NumberInput, Tooltip } from '@mantine/core'
 import { mmTo, toMm } from '@sturvo/core/units'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 
 type MmFieldProps = {
   label: string
@@ -13,7 +13,7 @@ type MmFieldProps = {
 
 /** A length of a shoe, read and typed in the unit of this client. */
 export function MmField({ label, help, value, max, onPut }: MmFieldProps) {
-  const { person } = useOpenVisit()
+  const { person } = useVisitFrame()
   const unit = person.lengthUnit
   const decimals = unit === 'mm' ? 1 : 2
   const round = (shown: number) => Math.round(shown * 10 ** decimals) / 10 ** decimals

@@ -1,11 +1,12 @@
 import { Link } from 'react-router'
 import { shoeVerdicts } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Fit.module.css'
 
 /** What the shoes mean for the plan: which one carries the new minutes, and what happens to the others. */
 export function PlanShoes() {
-  const { reading, visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const { reading } = useVisitReading()
   const { newShoe, shoes } = reading
   const verdicts = shoeVerdicts(reading)
   if (shoes.shoes.length === 0) return null

@@ -5,7 +5,7 @@ import type { ShoeOnShelf } from '@sturvo/schema'
 import { narrowHoursText, num, pct } from '@sturvo/words'
 import { useAppDispatch, useAppSelector } from '../../../app/store'
 import { newId } from '../../../app/newId'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { ProfileBars } from './ProfileBars'
 import classes from './Shelf.module.css'
 import { ShelfView } from './ShelfView'
@@ -14,7 +14,9 @@ import { useChosenShoe } from './useShelf'
 
 /** The shelf above the pages of the shoes: what is on the feet most of the week, and what would change if. */
 export function ShelfPanel() {
-  const { reading, references, facts, record } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { reading, facts } = useVisitReading()
+  const record = useRecord()
   const dispatch = useAppDispatch()
   const whatIf = useAppSelector(selectWhatIf)
   const chosen = useChosenShoe()

@@ -1,9 +1,10 @@
 import { useResizeObserver } from '@mantine/hooks'
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import type { KeyboardEvent } from 'react'
 import type { ShoeReading } from '@sturvo/core/footwear'
 import type { References } from '@sturvo/core/reference'
 import { num } from '@sturvo/words'
 import { outerLengthMm, ShoeSide, usualStackMm } from './ShoeSide'
+import { useDrag } from '../../../parts/useDrag'
 import classes from './Shelf.module.css'
 
 export type ShelfViewProps = {
@@ -274,7 +275,6 @@ type HandleProps = {
 
 /** The border between two standing rooms: dragged or moved by arrows, one shoe's hours become the other's. */
 function HoursHandle({ x, top, pxPerHour, before, after, hours, onMoved }: HandleProps) {
-  const drag = useRef<{ clientX: number; moved: number }>(undefined)
   const [a, b] = [before.shoe.id, after.shoe.id]
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: stepH, ArrowRight: -stepH }[event.key]
@@ -283,14 +283,14 @@ function HoursHandle({ x, top, pxPerHour, before, after, hours, onMoved }: Handl
     event.stopPropagation()
     onMoved(a, b, by)
   }
-  const onPointerMove = (event: PointerEvent) => {
-    const { current } = drag
-    if (!current) return
-    const wanted = Math.round((current.clientX - event.clientX) / pxPerHour)
-    if (wanted === current.moved) return
-    onMoved(a, b, wanted - current.moved)
-    current.moved = wanted
-  }
+  const hands = useDrag<{ clientX: number; moved: number }>({
+    onDown: (event) => ({ clientX: event.clientX, moved: 0 }),
+    onMove: ({ clientX, moved }, event) => {
+      const wanted = Math.round((clientX - event.clientX) / pxPerHour)
+      if (wanted !== moved) onMoved(a, b, wanted - moved)
+      return { clientX, moved: wanted }
+    },
+  })
   return (
     <g
       role="slider"
@@ -302,13 +302,7 @@ function HoursHandle({ x, top, pxPerHour, before, after, hours, onMoved }: Handl
       aria-valuetext={`${num(hours[a] ?? 0, 0)} h ${before.shoe.name}, ${num(hours[b] ?? 0, 0)} h ${after.shoe.name}`}
       className={classes.handle}
       onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId)
-        drag.current = { clientX: event.clientX, moved: 0 }
-      }}
-      onPointerMove={onPointerMove}
-      onPointerUp={() => (drag.current = undefined)}
-      onPointerCancel={() => (drag.current = undefined)}
+      {...hands}
     >
       <rect x={x - 12} y={top - 8} width="24" height={roomHeight + 16} fill="transparent" />
       <rect

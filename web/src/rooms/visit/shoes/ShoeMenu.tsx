@@ -3,13 +3,14 @@ import type { Shoe } from '@sturvo/core/footwear'
 import { shoesOf } from '@sturvo/schema'
 import { useAppDispatch } from '../../../app/store'
 import { newId } from '../../../app/newId'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields } from '../visitContext'
 import { shoeChosen } from './shoesSlice'
 import { useShoeChange } from './useShelf'
 
 /** Copies, ghosts, retired shoes, and off the shelf. */
 export function ShoeMenu({ shoe }: { shoe: Shoe }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   const dispatch = useAppDispatch()
   const change = useShoeChange()
   const others = shoesOf(fields).filter((other) => other.id !== shoe.id)

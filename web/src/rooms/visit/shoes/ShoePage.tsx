@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Shoe } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { num } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import { InsideSource } from './InsideSource'
 import { MeasuredFields } from './MeasuredFields'
 import { Figure, MmField } from './MmField'
@@ -18,7 +18,7 @@ import { VerdictBox } from './VerdictBox'
 
 /** One shoe: six fields are quick, the measured ones are folded; what they give stands beside. */
 export function ShoePage({ on }: { on: ShoeOnFeet }) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   const change = useShoeChange()
   const { shoe } = on.reading
   const put = (part: Partial<Shoe>) => change(shoe, part)

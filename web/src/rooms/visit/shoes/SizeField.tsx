@@ -1,7 +1,7 @@
 import { Button, Group, Select } from '@mantine/core'
 import { lastLengthMm, sizesOf, sizeSystems, type Shoe, type SizeSystem } from '@sturvo/core/footwear'
 import { num, sizeNote } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import { options } from './options'
 import { Figure } from './MmField'
 import classes from './ShoePage.module.css'
@@ -10,7 +10,7 @@ const systemText: Record<SizeSystem, string> = { eu: 'EU', uk: 'UK', us: 'US men
 
 /** The size on the box, in every system by the formula, and the inner length it would stand for. */
 export function SizeField({ shoe, put }: { shoe: Shoe; put: (part: Partial<Shoe>) => void }) {
-  const { references } = useOpenVisit()
+  const { references } = useVisitFrame()
   const size = shoe.size ?? { system: 'eu' as const, value: undefined }
   const last = size.value === undefined ? undefined : lastLengthMm(size.value, size.system, references)
   const others = last === undefined ? undefined : sizesOf(last, references)

@@ -3,12 +3,12 @@ import { useState } from 'react'
 import type { Shoe } from '@sturvo/core/footwear'
 import { PictureInput } from '../../../parts/PictureInput'
 import { pictureUrl, sendPicture } from '../print/usePrintJobs'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 import classes from './Sole.module.css'
 
 /** A photo of the sole beside the painted one: it is looked at, not measured. */
 export function SolePhoto({ shoe, put }: { shoe: Shoe; put: (part: Partial<Shoe>) => void }) {
-  const { visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
   const [isSending, setSending] = useState(false)
   const [problem, setProblem] = useState('')
   const take = async (file: File) => {

@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import type { ProfileRow } from '@sturvo/core/footwear'
 import { renderInVisit } from '../../../testing/renderInVisit'
-import { useOpenVisit } from '../visitContext'
+import { useVisitReading, type ReadNow } from '../visitContext'
 import { ProfileBars } from './ProfileBars'
 import { ShelfPanel } from './ShelfPanel'
 import { VerdictBox } from './VerdictBox'
@@ -69,9 +69,9 @@ test('hours in narrow shoes are at least so many while some widths are not known
 
 /** The reading that a part of the visit is given. */
 function readingIn(fields: Record<string, unknown>) {
-  let found: ReturnType<typeof useOpenVisit> | undefined
+  let found: ReadNow | undefined
   function Look() {
-    found = useOpenVisit()
+    found = useVisitReading()
     return null
   }
   renderInVisit(<Look />, fields)

@@ -10,7 +10,7 @@ import {
 import type { Nudge } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import type { Side } from '@sturvo/core/side'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading } from '../visitContext'
 import { useShoeChange } from './useShelf'
 
 export const notMoved: Nudge = { xMm: 0, yMm: 0, turnDeg: 0 }
@@ -23,7 +23,8 @@ const reach = { mm: 60, deg: 30 }
 
 /** One shoe under one foot while it is moved: read anew with every step, kept when the hand lets go. */
 export function useFitting(on: ShoeOnFeet, side: Side, spacersMm: SpacerWidths | undefined) {
-  const { reading, references } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { reading } = useVisitReading()
   const change = useShoeChange()
   const { shoe } = on.reading
   const foot = reading.shoes.feet[side]

@@ -8,14 +8,14 @@ import { insoleAnchors, type MadeUpInsole } from '@sturvo/core/synthetic'
 import { photoJobs } from '../../../workers/photoJobs'
 import { usePictureWork } from '../photo/usePictureWork'
 import { pictureUrl } from '../print/usePrintJobs'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame } from '../visitContext'
 
 export type InsoleAnchor = (typeof insoleAnchors)[number]
 const thinnedMm = 0.15
 
 /** An insole on a sheet: picture, scale, four points on its edge, and the line traced between them. */
 export function useInsolePhoto(side: Side, keptId: string | undefined) {
-  const { visitId, references } = useOpenVisit()
+  const { visitId, references } = useVisitFrame()
   const [pictureId, setPictureId] = useState(keptId)
   const [ownScale, setOwnScale] = useState<PhotoScale>()
   const [isConfirmed, setConfirmed] = useState(false)

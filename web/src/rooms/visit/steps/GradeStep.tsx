@@ -1,3 +1,4 @@
+import type { VisitReading } from '@sturvo/core/reading'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { gradeParts, rowsOfPart, type GradePart } from '@sturvo/core/deformity'
@@ -6,7 +7,7 @@ import { num, partName } from '@sturvo/words'
 import { Fold } from '../rows/Fold'
 import { GradePartView } from '../grade/GradePartView'
 import { Places } from '../Places'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFrame, useVisitReading, type VisitFrame } from '../visitContext'
 import classes from '../grade/grade.module.css'
 
 const always: readonly GradePart[] = ['arch', 'heel', 'bigToe', 'fifthToe']
@@ -18,7 +19,8 @@ const places = [
 
 /** Each deformity with its grade; bent toes are unfolded where one was found. */
 export function GradeStep() {
-  const { reading, visitId, errorOf } = useOpenVisit()
+  const { visitId, errorOf } = useVisitFrame()
+  const { reading } = useVisitReading()
   const found = toes.filter((part) =>
     sides.some((side) => {
       const { testNext, grade } = reading.grades[side][part]
@@ -62,7 +64,7 @@ function rowsFor(part: GradePart) {
   return part === 'arch' ? (['navicularSit', rest, active, passive] as const) : [rest, active, passive]
 }
 
-function archTarget(grades: ReturnType<typeof useOpenVisit>['reading']['grades']): string {
+function archTarget(grades: VisitReading['grades']): string {
   const targets = sides.map((side) => {
     const { archTargetMm } = grades[side]
     return `${side} ${archTargetMm === undefined ? 'unknown without a sitting height or a foot length' : `${num(archTargetMm)} mm`}`
@@ -70,7 +72,7 @@ function archTarget(grades: ReturnType<typeof useOpenVisit>['reading']['grades']
   return `The arch is read against its own sitting height: ${targets.join(', ')}.`
 }
 
-function errorSentence(errorOf: ReturnType<typeof useOpenVisit>['errorOf']): string {
+function errorSentence(errorOf: VisitFrame['errorOf']): string {
   if (errorOf === undefined) return ''
   if (errorOf === 'failed')
     return 'Your own error could not be read: the default errors count. Open the visit again to try.'

@@ -9,13 +9,14 @@ import { letterText } from '@sturvo/pages/handout'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { FigureView } from '../../../parts/FigureView'
-import { useOpenVisit } from '../visitContext'
+import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './HandoverStep.module.css'
 
 /** The client's page as it will be printed; with a stop, the letter instead of a plan. */
 export function HandoverStep() {
-  const { reading, practice, person, practitioner, facts, fields, references, startedOn, visitId } =
-    useOpenVisit()
+  const { practice, person, practitioner, references, startedOn, visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const { reading, facts } = useVisitReading()
   const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
   const on = dayjs(startedOn).format('D MMMM YYYY')

@@ -6,13 +6,15 @@ import { RecordingPanel } from '../load/RecordingPanel'
 import { TripodPanel } from '../load/TripodPanel'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './steps.module.css'
 
 const methodText = { scales: 'Three scales', felt: 'Felt by the client, 0 to 10', mat: 'On the mat' } as const
 
 export function LoadStep() {
-  const { facts, practice, record, reading } = useOpenVisit()
+  const { practice } = useVisitFrame()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const { loadMethod } = facts
   const isScales = loadMethod === 'scales'
   return (

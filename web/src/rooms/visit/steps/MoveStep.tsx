@@ -12,7 +12,7 @@ import { DeviceNumber } from '../devices/DeviceNumber'
 import { Places } from '../Places'
 import { MirrorRow } from '../rows/MirrorRow'
 import { MirrorRows } from '../rows/MirrorRows'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitReading } from '../visitContext'
 import classes from './steps.module.css'
 
 const places = [
@@ -27,7 +27,8 @@ const places = [
 
 /** How the foot moves and holds, in the order of work, and what follows from it. */
 export function MoveStep() {
-  const { facts, reading, record } = useOpenVisit()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const isGuarded = reading.cautions.effects.has('supportAtHand')
   return (
     <>

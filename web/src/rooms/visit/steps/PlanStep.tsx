@@ -19,7 +19,7 @@ import {
 } from '@sturvo/words'
 import { Cairn } from '../../../parts/Cairn'
 import { FigureView } from '../../../parts/FigureView'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './PlanStep.module.css'
 
 import { PlanShoes } from '../shoes/PlanShoes'
@@ -28,7 +28,8 @@ const shownLeftOut = 6
 
 /** Drills by phase with their reasons, spacing, and the way into other shoes. */
 export function PlanStep() {
-  const { reading, visitId } = useOpenVisit()
+  const { visitId } = useVisitFrame()
+  const { reading } = useVisitReading()
   const { plan } = reading
   if (!plan)
     return (
@@ -95,7 +96,7 @@ export function PlanStep() {
 }
 
 function LimitsInForce() {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const { effects } = reading.cautions
   if (effects.size === 0) return null
   return (
@@ -108,7 +109,9 @@ function LimitsInForce() {
 const paceText = { slow: 'slow', usual: 'usual', brisk: 'brisk' } as const
 
 function PlanWishes() {
-  const { facts, references, record } = useOpenVisit()
+  const { references } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const { minutesPerSession, sessionsPerWeek, kit, pace } = facts.plan
   return (
     <div className={classes.wishes}>
@@ -188,7 +191,8 @@ function PhaseView({ phase, fromWeek }: { phase: PhasePlan; fromWeek: number }) 
 
 function PickView({ pick }: { pick: Pick }) {
   const { exercise: e } = pick
-  const { facts, reading, record } = useOpenVisit()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const { pinned, banned } = facts.plan
   const because = becauseText(pick.because)
   return (
@@ -249,7 +253,8 @@ function PickView({ pick }: { pick: Pick }) {
 }
 
 function LeftOutList({ leftOut }: { leftOut: readonly LeftOut[] }) {
-  const { facts, record } = useOpenVisit()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const { banned, pinned } = facts.plan
   return (
     <section aria-labelledby="left-out">

@@ -11,7 +11,7 @@ import { ShelfPanel } from '../shoes/ShelfPanel'
 import { ShoePage } from '../shoes/ShoePage'
 import { pageOpened, selectPage, shoeChosen, shoePages, type ShoePage as Page } from '../shoes/shoesSlice'
 import { useChosenShoe } from '../shoes/useShelf'
-import { useOpenVisit } from '../visitContext'
+import { useVisitReading } from '../visitContext'
 import classes from './ShoesStep.module.css'
 
 const pageName: Record<Page, string> = {
@@ -34,7 +34,7 @@ export function ShoesDrawing() {
 
 /** The pages of the step: one shoe in numbers, its fit, the ground, devices, and what to look for. */
 export function ShoesStep() {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   const dispatch = useAppDispatch()
   const page = useAppSelector(selectPage)
   const on = useChosenShoe()

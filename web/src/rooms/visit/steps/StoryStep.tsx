@@ -11,12 +11,12 @@ import { HistoryLine } from '../story/HistoryLine'
 import { RedFlags } from '../story/RedFlags'
 import { TextAnswer } from '../story/TextAnswer'
 import { UsualWeek } from '../story/UsualWeek'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './steps.module.css'
 
 /** Who, goal, complaint, history, usual week, other conditions; only what this client needs is unfolded. */
 export function StoryStep() {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const marks = marksOf(fields)
   const isWorstOnMap = marks.some((m) => m.kind === 'pain' && m.worst !== undefined)
   const hasOldText = typeof fields['answer.oldInjuries'] === 'string'
@@ -63,7 +63,8 @@ export function StoryStep() {
 }
 
 function GoalChoice() {
-  const { facts, record } = useOpenVisit()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   return (
     <div className={classes.chips} role="group" aria-label="Goal">
       {goalKinds.map((goal) => (
@@ -83,7 +84,9 @@ const sideText = { left: 'the left foot', both: 'both feet', right: 'the right f
 
 /** One foot or both; asked only where there is something to complain about and the map does not say it yet. */
 function Sidedness() {
-  const { facts, fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const chosen = answerOf(fields, 'sidedness')
   const hasComplaint = (answerOf(fields, 'complaint') ?? '').trim() !== ''
   if (chosen === undefined && (!hasComplaint || facts.soreSides.length > 0)) return null
@@ -110,7 +113,8 @@ const painMarks = [
 ]
 
 function PainAnswer() {
-  const { facts, record } = useOpenVisit()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   return (
     <div className={classes.pain}>
       <p id="worst-pain">
@@ -133,7 +137,9 @@ function PainAnswer() {
 
 /** Asked for the load of the arch in newtons and for sudden changes; nothing else hangs on it. */
 function BodyMass() {
-  const { facts, person, record } = useOpenVisit()
+  const { person } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const [problem, setProblem] = useState<string>()
   const { massUnit } = person
   const shown = facts.bodyMassKg === undefined ? '' : rounded(kgTo(facts.bodyMassKg, massUnit))

@@ -4,12 +4,12 @@ import { useState } from 'react'
 import type { Caution, CautionStep } from '@sturvo/core/cautions'
 import { cautionText, effectText, levelText, roleText, signText } from '@sturvo/words'
 import { Cairn } from '../../../parts/Cairn'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from '../steps/steps.module.css'
 
 /** Cautions in force, stops first; each can be confirmed as dealt with, never dropped. */
 export function CautionList({ step }: { step?: CautionStep }) {
-  const { reading } = useOpenVisit()
+  const { reading } = useVisitReading()
   // a caution of the level mind is shown once; confirmed, it has done its work
   const shown = reading.cautions.cautions.filter(
     (c) => (step === undefined || c.step === step) && !(c.level === 'mind' && c.dealtWith),
@@ -25,7 +25,8 @@ export function CautionList({ step }: { step?: CautionStep }) {
 }
 
 function CautionLine({ caution }: { caution: Caution }) {
-  const { practitioner, record, visitId } = useOpenVisit()
+  const { practitioner, visitId } = useVisitFrame()
+  const record = useRecord()
   const [words, setWords] = useState<string>()
   const dealt = caution.dealtWith
   const confirm = (said: string) => {

@@ -3,13 +3,15 @@ import { conditionQuestions, type CautionQuestion } from '@sturvo/core/cautions'
 import { answerOf } from '@sturvo/schema'
 import { cautionQuestionText, medicineList } from '@sturvo/words'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import { TextAnswer } from './TextAnswer'
 import classes from '../steps/steps.module.css'
 
 /** Conditions and medicines as chips from a list, with free text beside. */
 export function Conditions() {
-  const { fields, facts, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   const answers = facts.cautionAnswers
   const toggle = (question: CautionQuestion) =>
     record({ [`answer.caution:${question}`]: answers[question] === true ? false : true })

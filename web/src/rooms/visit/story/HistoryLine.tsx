@@ -5,7 +5,7 @@ import { eventsOf, eventSchema, firstSentence, type StoryEvent } from '@sturvo/s
 import { eventKindText } from '@sturvo/words'
 import { newId } from '../../../app/newId'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import classes from './HistoryLine.module.css'
 
 const widthPx = 860
@@ -28,7 +28,9 @@ const injuries: readonly EventKind[] = ['sprain', 'brokenToe', 'stressFracture',
 
 /** What happened to these feet, on one line of years up to today's visit. */
 export function HistoryLine() {
-  const { fields, startedOn, record } = useOpenVisit()
+  const { startedOn } = useVisitFrame()
+  const fields = useVisitFields()
+  const record = useRecord()
   const events = eventsOf(fields)
   const [adding, setAdding] = useState<EventKind>()
   return (
@@ -184,7 +186,8 @@ function labelRows(xs: readonly number[]): number[] {
 }
 
 function EventForm({ kind, onDone }: { kind: EventKind; onDone: () => void }) {
-  const { record, startedOn } = useOpenVisit()
+  const { startedOn } = useVisitFrame()
+  const record = useRecord()
   const [year, setYear] = useState<number | string>(Number(startedOn.slice(0, 4)))
   const [month, setMonth] = useState<string | null>(null)
   const [side, setSide] = useState<StoryEvent['side']>(

@@ -4,14 +4,14 @@ import { markKinds, painMoments, type MarkKind, type PainMoment } from '@sturvo/
 import type { PlacedMark } from '@sturvo/schema'
 import { markKindText, painMomentText } from '@sturvo/words'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
-import { useOpenVisit } from '../visitContext'
+import { useRecord } from '../visitContext'
 import classes from './PainMap.module.css'
 
 const scale = [0, 5, 10].map((value) => ({ value, label: String(value) }))
 
 /** What kind of mark, how bad at its worst, when, and since when. */
 export function MarkForm({ mark, onDone }: { mark: PlacedMark; onDone: () => void }) {
-  const { record } = useOpenVisit()
+  const record = useRecord()
   const [worst, setWorst] = useState<number>()
   const { id, ...stored } = mark
   const put = (changed: Partial<PlacedMark>) => record({ [`mark.${id}`]: { ...stored, ...changed } })

@@ -7,7 +7,7 @@ import { bySide, sides, type BySide, type Side } from '@sturvo/core/side'
 import { marksOf, type PlacedMark } from '@sturvo/schema'
 import { markViewText } from '@sturvo/words'
 import { newId } from '../../../app/newId'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import { MarkForm } from './MarkForm'
 import classes from './PainMap.module.css'
 
@@ -32,7 +32,9 @@ export function PainMap({
   /** what a new mark is at first */
   kind?: MarkKind
 }) {
-  const { facts, fields, reading, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const [view, setView] = useState<MarkView>(() => busiestView(marksOf(fields), views))
   const [chosen, setChosen] = useState<string>()
   const marks = marksOf(fields)

@@ -2,12 +2,13 @@ import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { CautionQuestion } from '@sturvo/core/cautions'
 import { cautionQuestionText } from '@sturvo/words'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitReading } from '../visitContext'
 import classes from '../steps/steps.module.css'
 
 /** Asked of everybody before anything else; a child gets one question more. */
 export function RedFlags() {
-  const { facts, reading, record } = useOpenVisit()
+  const { facts, reading } = useVisitReading()
+  const record = useRecord()
   const { asked, unanswered: open } = reading.cautions
   const [isUnfolded, setUnfolded] = useState(false)
   const yes = asked.filter((question) => facts.cautionAnswers[question] === true)

@@ -1,6 +1,6 @@
 import { Textarea } from '@mantine/core'
 import { answerOf } from '@sturvo/schema'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields } from '../visitContext'
 
 type TextAnswerProps = {
   answer: 'goal' | 'complaint' | 'oldInjuries' | 'conditions'
@@ -9,7 +9,8 @@ type TextAnswerProps = {
 }
 
 export function TextAnswer({ answer, label, placeholder }: TextAnswerProps) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   return (
     <Textarea
       label={label}

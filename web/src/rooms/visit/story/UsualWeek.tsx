@@ -1,7 +1,7 @@
 import { Button, Checkbox, NumberInput } from '@mantine/core'
 import { useState } from 'react'
 import { answerOf, type AnswerKey } from '@sturvo/schema'
-import { useOpenVisit } from '../visitContext'
+import { useRecord, useVisitFields, useVisitReading } from '../visitContext'
 import classes from '../steps/steps.module.css'
 import { WeekPainter } from './WeekPainter'
 
@@ -9,7 +9,7 @@ const hoursInAWeek = 168
 
 /** The load of a usual week: a few numbers, or painted day by day; what is painted counts. */
 export function UsualWeek() {
-  const { fields } = useOpenVisit()
+  const fields = useVisitFields()
   const hasWeek = (answerOf(fields, 'week') ?? []).length > 0
   const [isPainting, setPainting] = useState(hasWeek)
   return (
@@ -37,7 +37,8 @@ export function UsualWeek() {
 }
 
 function HoursAnswer({ answer, label }: { answer: AnswerKey & `hours${string}`; label: string }) {
-  const { fields, record } = useOpenVisit()
+  const fields = useVisitFields()
+  const record = useRecord()
   return (
     <NumberInput
       label={label}
@@ -52,7 +53,8 @@ function HoursAnswer({ answer, label }: { answer: AnswerKey & `hours${string}`; 
 }
 
 function RunsAnswer() {
-  const { facts, record } = useOpenVisit()
+  const { facts } = useVisitReading()
+  const record = useRecord()
   return (
     <Checkbox
       label="Runs"
