@@ -131,6 +131,8 @@ export function factsOf(input: {
   trialUses?: TrialUses | undefined
   /** the visit before this one, for what has changed since */
   earlier?: EarlierVisit | undefined
+  /** drills of the plan in force that work */
+  inForce?: readonly string[] | undefined
 }): VisitFacts {
   const { fields, references } = input
   const answer = <K extends AnswerKey>(key: K) => answerOf(fields, key)
@@ -138,7 +140,9 @@ export function factsOf(input: {
   const week = answer('week')
   const sums = week && week.length > 0 ? weekSums(week) : undefined
   const worst = marks.flatMap((m) => (m.kind === 'pain' && m.worst !== undefined ? [m.worst] : []))
-  const worstPain = answer('worstPain') ?? (worst.length > 0 ? Math.max(...worst) : undefined)
+  // the worst of what was typed and what was marked: a 9 on the map is not softened by an old 2
+  const pains = [answer('worstPain'), ...worst].filter((value) => value !== undefined)
+  const worstPain = pains.length > 0 ? Math.max(...pains) : undefined
   const recordings = recordingsOf(fields)
     .filter((r) => !r.isLeftOut)
     .map(recordingFactsOf)
@@ -185,6 +189,9 @@ export function factsOf(input: {
       kit: answer('planKit') ?? input.ownedKit,
       pinned: answer('planPinned') ?? [],
       banned: answer('planBanned') ?? [],
+      raised: answer('planRaised') ?? [],
+      lowered: answer('planLowered') ?? [],
+      inForce: input.inForce ?? [],
       pace: answer('planPace') ?? 'usual',
     },
   }

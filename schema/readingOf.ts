@@ -1,7 +1,7 @@
 import { read, type VisitFacts, type VisitReading } from '@sturvo/core/reading'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import { kitItems } from '@sturvo/core/training'
-import { factsOf } from './factsOf'
+import { answerOf, factsOf } from './factsOf'
 import type { Practice } from './settings'
 import type { Fields } from './visit'
 import type { VisitBackground } from './repeatability'
@@ -26,6 +26,8 @@ export function readingOf(input: {
   /** day of the visit, YYYY-MM-DD */
   startedOn: string
   background?: VisitBackground | undefined
+  /** drills of the plan in force that work */
+  inForce?: readonly string[] | undefined
 }): VisitRead {
   const { fields, person, practice, startedOn, background } = input
   const references = tableFor(practice, background)
@@ -37,8 +39,11 @@ export function readingOf(input: {
     references,
     trialUses: practice.trialUses,
     earlier: background?.earlier ?? undefined,
+    inForce: input.inForce,
   })
-  return { references, facts, reading: read(facts, references, practice.settings) }
+  // a plan may be made by other settings than the practice's, and says so
+  const settings = { ...practice.settings, ...answerOf(fields, 'planSettings') }
+  return { references, facts, reading: read(facts, references, settings) }
 }
 
 // the same table stays the same object while nothing of it changed: what is remembered of a shoe hangs on it

@@ -12,6 +12,8 @@ export const settingsSchema = z.object({
   plantarFascia: z.enum(['strengthen', 'lengthen']),
   toeCurl: z.enum(['pointedOnly', 'allowed', 'avoided']),
   hipDrills: z.enum(['always', 'whenKneeIn']),
+  pressureTools: z.enum(['softOnly', 'firmAllowed']),
+  correction: z.enum(['wholeChain', 'localFirst']),
   barefoot: z.enum(['gradual', 'cautious', 'most']),
   bigToeGoal: z.enum(['sixty', 'sixtyFive']),
   precision: z.enum(['limits', 'symmetry']),

@@ -43,6 +43,7 @@ if (wanted.includes('server')) {
       '@libsql/client/sqlite3',
       '@node-rs/argon2',
       '@zxcvbn-ts/language-common',
+      'highs',
       'pdfmake',
       'pino',
       'pino-http',

@@ -204,6 +204,7 @@ export const effectText: Record<CautionEffect, string> = {
   midRangeOnly: 'middle of the range only',
   noNewExtremes: 'no new extremes',
   surgeonRules: "surgeon's rules first",
+  oneLegSupported: 'one leg only with something to hold',
   supportAtHand: 'support at hand',
   noEyesShutAlone: 'eyes shut only guarded',
   softGround: 'starts on soft ground',

@@ -1,17 +1,27 @@
 import type {
   Capacity,
+  Dose,
   Evidence,
   Exercise,
+  Gate,
+  GateId,
   KitItem,
   LeftOutBecause,
+  LineId,
+  PainPlace,
+  Pick,
+  Price,
+  Relax,
+  SettingId,
   Stage,
   TrainingPlan,
 } from '@sturvo/core/training'
+import type { PlanBlock } from '@sturvo/core/cautions'
 import type { SpacingStart } from '@sturvo/core/spacing'
 import type { TransitionFactor } from '@sturvo/core/transition'
-import type { CautionEffect } from '@sturvo/core/cautions'
-import { effectText } from './cautionText'
+import { cautionText, effectText } from './cautionText'
 import { num } from './rich'
+import { settingText } from './settingText'
 
 export const stageText: Record<Stage, string> = {
   wake: 'Wake',
@@ -28,6 +38,7 @@ export const capacityText: Record<Capacity, string> = {
   toeGrip: 'toe grip',
   ankleBend: 'ankle bend',
   shinLift: 'shin lift',
+  outerAnkle: 'outer ankle',
   insideAnkle: 'inner ankle',
   calf: 'calf',
   yield: 'yielding',
@@ -45,46 +56,156 @@ export const kitText: Record<KitItem, string> = {
   wall: 'wall',
   support: 'something to hold',
   bench: 'bench',
+  loopBand: 'loop band',
+  slopeBoard: 'slope board',
+  splitBoard: 'split board',
+  wedge: 'wedge',
+  towel: 'towel',
+  marbles: 'marbles',
+  softBag: 'small soft bag',
+  texturedMat: 'textured mat',
+  cushion: 'cushion',
+  smallBall: 'small ball',
+  firmBall: 'firm ball',
+  coolPack: 'cool pack',
 }
 
+const n = (value: Evidence['value'], decimals = 0) =>
+  typeof value === 'number' ? num(value, decimals) : value
+const goal = (e: Evidence, unit = '', decimals = 0) =>
+  e.goal === undefined ? '' : `, goal ${num(e.goal, decimals)}${unit}`
+export const painPlaceText: Record<PainPlace, string> = {
+  heel: 'heel',
+  arch: 'arch',
+  ball: 'ball of the foot',
+  insideAnkle: 'inner ankle',
+  achilles: 'back of the heel',
+  top: 'top of the foot',
+}
+const goalText: Record<string, string> = {
+  lessPain: 'less pain',
+  walkLonger: 'walk longer',
+  run: 'run',
+  barefoot: 'go barefoot',
+  thinnerShoes: 'thinner shoes',
+  balance: 'steadier',
+  toeShape: 'shape of the toes',
+  check: 'just a check',
+}
+
+/** Each fact in the words of who measured it; a fact without words does not compile. */
 const evidenceText: Record<Evidence['measure'], (e: Evidence) => string> = {
-  kneeToWall: (e) => `${e.side} knee-to-wall ${num(e.value, 0)} mm, goal ${num(e.goal, 0)}`,
-  bigToeExtension: (e) => `${e.side} big toe bends ${num(e.value, 0)}°, goal ${num(e.goal, 0)}°`,
-  singleLegOpen: (e) => `${e.side} leg holds ${num(e.value, 0)} s, goal ${num(e.goal, 0)}`,
-  singleLegShut: (e) => `${e.side} leg, eyes shut, ${num(e.value, 0)} s, goal ${num(e.goal, 0)}`,
-  heelRaises: (e) => `${e.side} heel raises ${num(e.value, 0)}, goal ${num(e.goal, 0)}`,
-  halluxAngle: (e) => `${e.side} big toe leans ${num(e.value, 0)}°`,
-  archIndex: (e) => `${e.side} arch index ${num(e.value, 2)}`,
-  travel: (e) => `${e.side} arch travels ${num(e.value)} mm`,
-  grade: (e) => `${e.side} grade ${e.value}`,
-  tripodMedial: (e) => `${e.side} big-toe ball is ${num(e.value * 100, 0)} % light`,
+  kneeToWallMm: (e) => `${e.side} knee-to-wall ${n(e.value)} mm${goal(e)}`,
+  bigToeExtensionDeg: (e) => `${e.side} big toe bends ${n(e.value)}°${goal(e, '°')}`,
+  singleLegOpenS: (e) => `${e.side} leg holds ${n(e.value)} s${goal(e)}`,
+  singleLegShutS: (e) => `${e.side} leg, eyes shut, ${n(e.value)} s${goal(e)}`,
+  heelRaises: (e) => `${e.side} heel raises ${n(e.value)}${goal(e)}`,
+  halluxAngleDeg: (e) => `${e.side} big toe leans ${n(e.value)}°`,
+  fifthToeDeg: (e) => `${e.side} little toe leans in ${n(e.value)}°`,
+  narrowestSpreadMm: (e) => `${e.side} toes spread ${n(e.value)} mm at the narrowest${goal(e)}`,
+  archIndex: (e) => `${e.side} arch index ${n(e.value, 2)}`,
+  travelMm: (e) => `${e.side} arch travels ${n(e.value, 1)} mm, usual up to ${num(e.goal ?? 0, 0)}`,
+  archGrade: (e) => `${e.side} arch grade ${n(e.value)}`,
+  heelGrade: (e) => `${e.side} heel grade ${n(e.value)}`,
+  halluxGrade: (e) => `${e.side} big-toe grade ${n(e.value)}`,
+  m1Missing: (e) =>
+    `${e.side} big-toe ball is ${typeof e.value === 'number' ? num(e.value * 100, 0) : e.value} % light`,
+  eversionRangeDeg: (e) => `${e.side} heel rolls in ${n(e.value)}°${goal(e, '°')}`,
+  inversionStrength: (e) => `${e.side} turning in ${n(e.value)} of 5`,
+  forefootLifts: (e) => `${e.side} forefoot lifts ${n(e.value)}${goal(e)}`,
+  toeGripN: (e) => `${e.side} toe grip ${n(e.value)} N${goal(e)}`,
+  squatLostAtPct: (e) => `${e.side} foot lost at ${n(e.value)} % of the squat`,
+  lungeLostAtPct: (e) => `${e.side} foot lost at ${n(e.value)} % of the lunge`,
+  dexterityShare: (e) =>
+    `${e.side} toe tasks ${typeof e.value === 'number' ? num(e.value * 100, 0) : e.value} %`,
+  lockedChance: (e) => `${e.side} arch is high and moves little`,
+  pain: (e) => `${e.side} sore, ${n(e.value)} of 10`,
+  archHold: (e) => `${e.side} arch ${e.value} when held`,
+  toesUp: (e) => `${e.side} arch ${e.value} with toes up`,
+  toeGrip: (e) => `${e.side} toe grip ${e.value}`,
+  raisePath: (e) => `${e.side} heel raise ${e.value}`,
+  squatFirst: (e) => `squat: ${e.value} first on the ${e.side}`,
+  walkLatePush: (e) => `${e.side} late push-off, ${e.value}`,
+  walkToesUp: (e) => `${e.side} toes pull up in walking, ${e.value}`,
+  kneesOut: (e) => `${e.side}: ${e.value} when the knees go out`,
+  timing: (e) => `${e.side} rolls in ${e.value}`,
+  kneeComesIn: (e) => `${e.side} knee comes in`,
+  toesOff: (e) => `${e.side}: ${n(e.value)} toes off the ground`,
+  hadSprain: (e) => `${e.side} ankle was sprained`,
+  goal: (e) => `goal: ${goalText[e.value] ?? e.value}`,
+  painPlace: (e) => `${e.side} ${painPlaceText[e.value as PainPlace]} is sore`,
+  raised: () => 'raised by you',
 }
 
-export function becauseText(evidence: readonly Evidence[]): string {
-  return evidence
-    .slice(0, 3)
-    .map((e) => evidenceText[e.measure](e))
-    .join('; ')
+const mostEvidence = 3
+export function becauseText(evidence: readonly Evidence[], most = mostEvidence): string {
+  return [...new Set(evidence.map((e) => evidenceText[e.measure](e)))].slice(0, most).join('; ')
 }
 
-export function doseText(e: Exercise): string {
-  const { sets, work } = e.dose
-  const once = 'holdS' in work ? `${work.holdS} s` : `${work.reps}`
-  return `${sets} × ${once}${e.sides === 'each' ? ' each side' : ''}`
+/** Sets, work, days: what is written on the fridge. @example doseText(dose, 'each') // '3 × 8 each side, 5 a week' */
+export function doseText({ sets, work, extraSets, perWeek }: Dose, sides: Exercise['sides']): string {
+  const once = 'holdS' in work ? holdText(work.holdS) : `${work.reps}`
+  const more = extraSets.left > 0 ? 'left' : extraSets.right > 0 ? 'right' : undefined
+  const each = sides === 'each' ? ' each side' : ''
+  return `${sets} × ${once}${each}${more ? `, one set more on the ${more}` : ''}, ${perWeek} days a week`
 }
 
-/** What a caution asks of one drill, beyond allowing it. */
-export function careText(e: Exercise, effects: ReadonlySet<CautionEffect>): string {
-  return effects.has('supportAtHand') && (e.traits.includes('oneLeg') || e.position === 'standing')
-    ? 'Keep something steady within reach.'
-    : ''
+function holdText(seconds: number): string {
+  return seconds >= 60 && seconds % 60 === 0 ? `${seconds / 60} min` : `${seconds} s`
 }
 
-const settingText = {
-  toeCurl: 'toe-curl setting',
-  plantarFascia: 'plantar-fascia setting',
-  hipDrills: 'hip-drill setting',
-} as const
+export const lineText: Record<LineId, string> = {
+  holdSteady: 'A hand on something steady.',
+  besideSupport: 'Keep something steady within reach.',
+  easierFirst: 'Begin with the easier form.',
+  cushion: 'On a mat or in a cushioned shoe.',
+  comfortOnly: 'Only as far as it is comfortable.',
+  midRange: 'Stay in the middle of the range.',
+  lightly: 'Lightly over sore spots.',
+  secondDay: 'Every second day.',
+  softGround: 'On soft ground.',
+  indoors: 'Indoors, on a clean floor, never barefoot outside.',
+  cramp: 'A cramp is usual at first: pause, do fewer.',
+  stopIfSore: 'Stop if it grows sore.',
+}
+
+/** What has to be kept in mind with one drill, as it goes on screen, paper and phone. */
+export function linesText(lines: readonly LineId[]): string {
+  return lines.map((id) => lineText[id]).join(' ')
+}
+
+const gateText: Record<GateId, (gate: Gate) => string> = {
+  ankleBend: (g) => `opens when the knee reaches ${num(g.need, 0)} mm to the wall on both sides`,
+  bigToeBend: (g) => `opens when both big toes bend ${num(g.need, 0)}°`,
+  eyesOpenFirst: (g) => `opens at ${num(g.need, 0)} s on one leg, eyes open`,
+  bounce: (g) => `opens at ${num(g.need, 0)} single heel raises, 20 on both, and pain of 2 or less`,
+  yieldFirst: () => 'opens when the heel can roll in',
+}
+const gateNow: Record<GateId, (value: number) => string> = {
+  ankleBend: (v) => `${num(v, 0)} mm now`,
+  bigToeBend: (v) => `${num(v, 0)}° now`,
+  eyesOpenFirst: (v) => `${num(v, 0)} s now`,
+  bounce: (v) => `${num(v, 0)} raises now`,
+  yieldFirst: () => 'not yet',
+}
+
+/** Why a gate is closed, and which measurement opens it. */
+export function gateSentence(gate: Gate): string {
+  const now =
+    gate.id === 'yieldFirst'
+      ? ''
+      : gate.value === undefined
+        ? ' (not measured)'
+        : ` (${gateNow[gate.id](gate.value)})`
+  return `Gate: ${gateText[gate.id](gate)}${now}.`
+}
+
+/** What is done until then, for the practitioner and for the client. */
+export function fallbackText({ fallback }: Pick): string {
+  return fallback
+    ? `Until then: ${fallback.exercise.name}, ${doseText(fallback.dose, fallback.exercise.sides)}.`
+    : 'Until then: leave it out.'
+}
 
 export function leftOutText(because: LeftOutBecause): string {
   switch (because.why) {
@@ -93,35 +214,72 @@ export function leftOutText(because: LeftOutBecause): string {
     case 'caution':
       return `caution: ${effectText[because.effect]}`
     case 'setting':
-      return `the ${settingText[because.setting]} of the practice`
-    case 'prerequisite':
-      return `${capacityText[because.capacity]} has to come first`
-    case 'sameCapacity':
-      return `two drills for ${capacityText[because.capacity]} are enough in a session`
-    case 'budget':
-      return 'does not fit the minutes'
-    case 'tooManyNew':
-      return 'too many new drills at once'
+      return `setting: ${settingName(because.setting)}`
+    case 'pain':
+      return because.place === 'anywhere'
+        ? 'not while it hurts'
+        : `not with a sore ${painPlaceText[because.place]}`
+    case 'pinch':
+      return 'not with a pinch in front of the ankle: joint glide, or someone licensed looks at it'
+    case 'gate':
+      return because.gate.isShutByPain
+        ? 'not until pain is known and 2 of 10 or less, and the calf is ready'
+        : gateSentence(because.gate)
     case 'banned':
       return 'taken out by you'
-    case 'enough':
-      return 'others fill the same need in less time'
+    case 'nothingShort':
+      return 'nothing it trains is short'
+    case 'others':
+      return because.price ? priceText(because.price) : 'others fill the same needs in less time'
   }
 }
 
-export function relaxText(wish: TrainingPlan['relax'][number], nameOf: (id: string) => string): string {
+function settingName(id: SettingId): string {
+  return settingText[id].name.toLowerCase()
+}
+
+/** What forcing a drill in would cost, in drills and needs. */
+export function priceText(price: Price, nameOf: (id: string) => string = (id) => id): string {
+  if (price.objective === 0) return 'would fit as well: pin it'
+  const out = price.pushedOut.length > 0 ? `would push out ${price.pushedOut.map(nameOf).join(' and ')}` : ''
+  const less = price.filledLess
+    .map((f) => `${capacityText[f.capacity]} filled ${num(f.share * 100, 0)} % less`)
+    .join(', ')
+  const said = [out, less].filter(Boolean).join('; ')
+  return said === '' ? `costs ${num(price.share * 100, 0)} % of what its phase gives` : said
+}
+
+export function relaxText(wish: Relax, nameOf: (id: string) => string): string {
   switch (wish.wish) {
-    case 'pinsOverBudget':
-      return `The pinned drills take ${num(wish.minutes)} of ${wish.budget} minutes: allow more minutes or unpin one.`
+    case 'unpin':
+      return `${wish.ids.map(nameOf).join(' and ')} ${wish.ids.length > 1 ? 'do' : 'does'} not fit beside what has to be in: unpin${wish.minutesInstead ? `, or allow ${wish.minutesInstead} minutes a session` : ''}.`
     case 'pinForbidden':
-      return `${nameOf(wish.id)} is pinned, but kit, a caution or a setting keeps it out: unpin it, or change that.`
-    case 'noArchDrill':
-      return 'No arch drill fits: allow more minutes or bring one back.'
+      return `${nameOf(wish.id)} is pinned and cannot be in: ${leftOutText(wish.because)}.`
+    case 'noFoundation':
+      return 'No foundation drill is open for this client: look at what keeps them out below.'
   }
+}
+
+const nothingText = {
+  annualLook: 'Just a check, and nobody asked for more: there is no training plan, and none is needed.',
+  nothingShort: 'Nothing that was measured is short, so there is nothing to train.',
+} as const
+export function noTrainingText(plan: TrainingPlan): string | undefined {
+  return plan.nothing && nothingText[plan.nothing]
+}
+
+/** Why there is no plan of any kind. */
+export function blockText({ openQuestions, stops }: PlanBlock): string {
+  const open =
+    openQuestions.length > 0
+      ? `${openQuestions.length} red-flag ${openQuestions.length === 1 ? 'question is' : 'questions are'} not answered yet.`
+      : ''
+  const held = stops.length > 0 ? `In force: ${stops.map((id) => cautionText[id].name).join(', ')}.` : ''
+  return [open, held].filter(Boolean).join(' ')
 }
 
 const notNowText = {
-  caution: 'No spacers: a caution says so.',
+  caution: 'No spacers: a caution or an open question says so.',
   fixedToe: 'No spacers: a fixed toe is not spaced by force.',
   noReason: 'No spacers needed: the toes are straight.',
   unknown: 'Not decided: big-toe lean and the state of the toes are missing.',

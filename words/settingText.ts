@@ -38,6 +38,19 @@ export const settingText: { [K in keyof PracticeSettings]: SettingWords<K> } = {
     changes: 'When hip drills may join the plan.',
     choices: { always: 'Always, with foot work', whenKneeIn: 'Only where the knee tracks inwards' },
   },
+  pressureTools: {
+    name: 'Pressure tools',
+    changes: 'Which balls the plan may roll a foot over.',
+    choices: { softOnly: 'Soft ball only', firmAllowed: 'Firm ball allowed' },
+  },
+  correction: {
+    name: 'Start of correction',
+    changes: 'What the plan weighs first, and whether local mobilising joins it.',
+    choices: {
+      wholeChain: 'Whole chain first, local mobilising only if that fails',
+      localFirst: 'Local first',
+    },
+  },
   barefoot: {
     name: 'Barefoot',
     changes: 'Target share of hours, growth and first exposure of the transition.',

@@ -1,23 +1,23 @@
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
-import type { FigureId } from '@sturvo/core/training'
+import type { FigureId, Pick, TrainingPlan } from '@sturvo/core/training'
 import { cautionText, roleText } from '@sturvo/words'
 import { clientWords, findingWords } from '@sturvo/words'
 import { plain } from '@sturvo/words'
 import { clientShoeLines } from '@sturvo/words'
-import { careText, clientSpacingText, doseText, surfaceText, tooMuchText } from '@sturvo/words'
+import { clientSpacingText, doseText, gateSentence, linesText, surfaceText, tooMuchText } from '@sturvo/words'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
 export type Handout = {
   practice: string
   client: string
   on: string
-  /** set when a stop blocks the plan: who should see the foot, and nothing to train */
-  blocked: { reasons: string[]; see: string } | undefined
+  /** set while no plan may be made: who should see the foot, or that questions come first; nothing to train either way */
+  blocked: { reasons: string[]; see: string | undefined } | undefined
   seen: string[]
   minutes: number
   sessions: number
-  drills: { name: string; dose: string; cue: string; slip: string; figure: FigureId }[]
+  drills: HandoutDrill[]
   care: string[]
   shoes: { weeks: string; minutes: string; where: string }[]
   /** in which shoe the new minutes are walked; undefined where none on the shelf fits */
@@ -29,12 +29,25 @@ export type Handout = {
   tooMuch: readonly string[]
 }
 
+export type HandoutDrill = {
+  name: string
+  dose: string
+  /** how, and what to keep in mind with it */
+  cue: string
+  slip: string
+  figure: FigureId
+  /** what opens it, and what is done in the same minutes until then */
+  gate: string | undefined
+}
+
 const sentencesShown = 4
 const weeksShown = 4
 
 /** @param on day as the client reads it, e.g. 4 May 2026 */
 export function handoutOf(input: {
   reading: VisitReading
+  /** undefined while no plan may be made */
+  plan: TrainingPlan | undefined
   practice: string
   client: string
   on: string
@@ -46,20 +59,14 @@ export function handoutOf(input: {
   references?: References
 }): Handout {
   const { reading, practice, client, on } = input
-  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
-  const first = reading.plan?.phases[0]
+  const first = input.plan?.phases[0]
   const isPinned = (f: Finding) => input.pinnedFindings.includes(f.id)
   const inOrder = [...reading.findings.filter(isPinned), ...reading.findings.filter((f) => !isPinned(f))]
   return {
     practice,
     client,
     on,
-    blocked: reading.cautions.isBlocked
-      ? {
-          reasons: stops.map((c) => cautionText[c.id].client),
-          see: [...new Set(stops.map((c) => roleText[c.see ?? 'doctor']))].join(' or '),
-        }
-      : undefined,
+    blocked: blockedOf(reading),
     seen: inOrder
       .map(
         (f) =>
@@ -69,13 +76,7 @@ export function handoutOf(input: {
       .slice(0, Math.max(sentencesShown, input.pinnedFindings.length)),
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
-    drills: (first?.picks ?? []).map(({ exercise: e }) => ({
-      name: e.name,
-      dose: doseText(e),
-      cue: [e.cue, careText(e, reading.cautions.effects)].filter(Boolean).join(' '),
-      slip: e.slip,
-      figure: e.figure,
-    })),
+    drills: (first?.picks ?? []).map(drillOf),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
     shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
       weeks: `Week ${w.week}`,
@@ -86,5 +87,32 @@ export function handoutOf(input: {
     verdicts: clientShoeLines(reading),
     spacing: clientSpacingText(reading.spacing),
     tooMuch: tooMuchText,
+  }
+}
+
+/** Why there is no plan, in the client's words; a plan made around an unasked question could hurt. */
+function blockedOf({ cautions }: VisitReading): Handout['blocked'] {
+  const { block } = cautions
+  if (!block) return undefined
+  const held = cautions.cautions.filter((c) => block.stops.includes(c.id))
+  const see = [...new Set(held.map((c) => roleText[c.see ?? 'doctor']))].join(' or ')
+  const reasons = held.map((c) => cautionText[c.id].client)
+  return held.length > 0
+    ? { reasons, see }
+    : { reasons: ['A few questions about your health come first; then we plan together.'], see: undefined }
+}
+
+function drillOf(pick: Pick): HandoutDrill {
+  const { exercise: e, dose, lines, gate, fallback } = pick
+  const until = fallback
+    ? `Until then: ${fallback.exercise.client}, ${doseText(fallback.dose, fallback.exercise.sides)}. ${fallback.exercise.cue} ${linesText(fallback.lines)}`.trim()
+    : 'Until then: leave it out.'
+  return {
+    name: e.client,
+    dose: doseText(dose, e.sides),
+    cue: [e.cue, linesText(lines)].filter(Boolean).join(' '),
+    slip: e.slip,
+    figure: e.figure,
+    gate: gate && `${gateSentence(gate)} ${until}`,
   }
 }

@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { cautionQuestions } from '@sturvo/core/cautions'
 import { goalKinds } from '@sturvo/core/story'
-import { kitItems } from '@sturvo/core/training'
+import { capacities, kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
 import { longTextSchema, shortTextSchema } from '../common'
+import { planSettingsSchema } from '../planSettings'
 import { weekBlockSchema } from '../week'
 import type { FieldKind } from './fieldKind'
 import { hours, number } from './limits'
@@ -35,6 +36,10 @@ const answerSchemas = {
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
+  planRaised: z.array(z.enum(capacities)).max(capacities.length),
+  planLowered: z.array(z.enum(capacities)).max(capacities.length),
+  /** settings of the practice that are other ones in this plan */
+  planSettings: planSettingsSchema,
   /** spacers between the toes, big toe first, mm */
   spacersMm: z.tuple([spacer, spacer, spacer, spacer]),
   /** sentences pinned for the client's page, and those for the letter */

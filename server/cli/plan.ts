@@ -1,9 +1,11 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import { checkChange, defaultSettings, readingOf, settingsSchema, type Fields } from '@sturvo/schema'
-import { becauseText, leftOutText, spacingText } from '@sturvo/words'
+import { spacingText } from '@sturvo/words'
+import { solvedPlan } from '../work/solver'
+import { planAnswer } from '../plans/planAnswer'
 import { kitItems } from '@sturvo/core/training'
-import { readArguments, UsageError } from './usage'
+import { readArguments, textOption, UsageError } from './usage'
 
 const visitFileSchema = z.object({
   startedOn: z.string().regex(/^\d{4}/, 'startedOn is a day such as 2026-05-04'),
@@ -13,44 +15,60 @@ const visitFileSchema = z.object({
   fields: z.record(z.string(), z.unknown()),
 })
 
-/** `plan VISIT.json`: the first plan of a visit, with its reasons. */
+const previousSchema = z.object({
+  phases: z.array(z.object({ drills: z.array(z.object({ id: z.string() })) })),
+})
+const wishes = ['previous', 'minutes', 'sessions', 'kit'] as const
+
+/**
+ * `plan VISIT.json`: the plan of a visit with its reasons, or why there may be none. The same input, the same bytes.
+ * @throws UsageError for a file, a field or an option that cannot be
+ */
 export async function planOfFile(args: readonly string[]): Promise<string> {
-  const { words } = readArguments(args, [], [])
+  const { words, options } = readArguments(args, wishes, [])
   const [file] = words
   if (file === undefined || words.length > 1) throw new UsageError('Name one visit: plan VISIT.json.')
   const visit = await readVisitFile(file)
-  // as the server would keep them: what the door changes, it changes here too
   const fields: Fields = {}
-  for (const [path, value] of Object.entries(visit.fields)) {
+  const put = (path: string, value: unknown, where: string) => {
+    // as the server would keep them: what the door changes, it changes here too
     const checked = checkChange({ path, value })
-    if (!checked.ok) throw new UsageError(`${file}, field ${path}: ${checked.problem.message}`)
+    if (!checked.ok) throw new UsageError(`${where}: ${checked.problem.message}`)
     if (checked.value !== null) fields[path] = checked.value
   }
+  for (const [path, value] of Object.entries(visit.fields)) put(path, value, `${file}, field ${path}`)
+  const minutes = textOption(options, 'minutes')
+  const sessions = textOption(options, 'sessions')
+  const kit = textOption(options, 'kit')
+  const previous = textOption(options, 'previous')
+  if (minutes !== undefined) put('answer.planMinutes', Number(minutes), '--minutes')
+  if (sessions !== undefined) put('answer.planSessions', Number(sessions), '--sessions')
+  if (kit !== undefined)
+    put(
+      'answer.planKit',
+      kit.split(',').filter((item) => item !== ''),
+      '--kit',
+    )
   const { reading } = readingOf({
     fields,
     person: visit,
     practice: { references: {}, settings: { ...defaultSettings, ...visit.settings }, trialUses: {} },
     startedOn: visit.startedOn,
+    inForce: previous === undefined ? undefined : await drillsOf(previous),
   })
+  const { block } = reading.cautions
+  const solved = await solvedPlan(reading.planInput)
   return JSON.stringify(
     {
-      blocked: reading.cautions.isBlocked,
+      blocked: block !== undefined,
+      openQuestions: block?.openQuestions ?? [],
+      stops: block?.stops ?? [],
       cautions: reading.cautions.cautions.map((c) => ({ id: c.id, level: c.level, effects: c.effects })),
-      phases: reading.plan?.phases.map((p) => ({
-        stage: p.stage,
-        weeks: p.weeks,
-        minutes: p.minutes,
-        picks: p.picks.map((pick) => ({
-          id: pick.exercise.id,
-          name: pick.exercise.name,
-          minutes: pick.minutes,
-          because: becauseText(pick.because),
-        })),
-      })),
-      leftOut: reading.plan?.leftOut.map((l) => ({ id: l.exercise.id, because: leftOutText(l.because) })),
-      relax: reading.plan?.relax,
+      ...(solved
+        ? planAnswer(solved.plan, reading.planInput!.sessionsPerWeek)
+        : { phases: [], leftOut: [], relax: [] }),
       spacing: { ...reading.spacing, words: spacingText(reading.spacing) },
-      transition: reading.transition,
+      ...(reading.transition ? { transition: reading.transition } : {}),
     },
     null,
     2,
@@ -58,19 +76,28 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
 }
 
 async function readVisitFile(file: string): Promise<z.infer<typeof visitFileSchema>> {
-  const text = await readFile(file, 'utf8').catch(() => {
-    throw new UsageError(`The file ${file} cannot be read.`)
-  })
-  let json: unknown
-  try {
-    json = JSON.parse(text)
-  } catch {
-    throw new UsageError(`The file ${file} is not JSON.`)
-  }
-  const result = visitFileSchema.safeParse(json)
+  const result = visitFileSchema.safeParse(await readJson(file))
   if (!result.success)
     throw new UsageError(
       `${file}, ${result.error.issues[0]?.path.join('.') ?? ''}: ${result.error.issues[0]?.message ?? 'cannot be read'}.`,
     )
   return result.data
+}
+
+async function readJson(file: string): Promise<unknown> {
+  const text = await readFile(file, 'utf8').catch(() => {
+    throw new UsageError(`The file ${file} cannot be read.`)
+  })
+  try {
+    return JSON.parse(text)
+  } catch {
+    throw new UsageError(`The file ${file} is not JSON.`)
+  }
+}
+
+/** The drills of an earlier plan, as this command printed it. */
+async function drillsOf(file: string): Promise<string[]> {
+  const plan = previousSchema.safeParse(await readJson(file))
+  if (!plan.success) throw new UsageError(`${file} is no plan: print one with "plan VISIT.json".`)
+  return [...new Set(plan.data.phases.flatMap((phase) => phase.drills.map((drill) => drill.id)))]
 }

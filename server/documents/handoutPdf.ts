@@ -40,10 +40,16 @@ export async function handoutPdf(handout: Handout): Promise<Buffer> {
 
 function stopPage({ reasons, see }: NonNullable<Handout['blocked']>): Content[] {
   return [
-    { text: `First, please see ${see}.`, fontSize: 16, bold: true, color: oxide, margin: [0, 8, 0, 8] },
+    {
+      text: see ? `First, please see ${see}.` : 'First, a few questions.',
+      fontSize: 16,
+      bold: true,
+      color: oxide,
+      margin: [0, 8, 0, 8],
+    },
     { ul: reasons, fontSize: 13 },
     {
-      text: 'There are no exercises and no new shoes until then. Bring the letter with you.',
+      text: `There are no exercises and no new shoes until then.${see ? ' Bring the letter with you.' : ''}`,
       margin: [0, 12, 0, 0],
       fontSize: 13,
     },
@@ -115,6 +121,7 @@ function drillText(d: Handout['drills'][number]): Content {
       },
       { text: d.cue },
       { text: `Watch: ${d.slip}`, color: soft, fontSize: 10 },
+      ...(d.gate ? [{ text: d.gate, color: soft, fontSize: 10 }] : []),
     ],
   }
 }

@@ -8,6 +8,7 @@ import { shoeVerdicts } from '@sturvo/words'
 import { letterText } from '@sturvo/pages/handout'
 import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
+import { solvedPlan } from '../work/solver'
 import { feetPdf } from './feetPdf'
 import { fitSheets } from './fitSheets'
 import { handoutPdf } from './handoutPdf'
@@ -53,10 +54,19 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
   }
 }
 
-function handout({ visit, person, practice, references, facts, reading }: ReadVisit): Promise<Uint8Array> {
+async function handout({
+  visit,
+  person,
+  practice,
+  references,
+  facts,
+  reading,
+}: ReadVisit): Promise<Uint8Array> {
+  const solved = await solvedPlan(reading.planInput)
   return handoutPdf(
     handoutOf({
       reading,
+      plan: solved?.plan,
       practice: practice.name,
       client: person.name,
       on: dayAsRead(visit.startedOn),

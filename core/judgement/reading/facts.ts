@@ -7,8 +7,8 @@ import type { ArchSupportView } from '../../foot/deformity'
 import type { FootValues } from '../../foot/measures'
 import type { BySide, Side } from '../../groundwork/side'
 import type { DeviceSource, SupportDevice } from '../../shoe/support'
-import type { KitItem, TrainingSettings } from '../../plan/training'
-import type { BarefootView, Pace } from '../../plan/transition'
+import type { Capacity, KitItem, TrainingSettings } from '../../plan/training'
+import type { Pace } from '../../plan/transition'
 import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
 import type { MatRecordingFacts, MatTrialUse } from './matFacts'
 import type { BodyMark, GoalKind, HistoryEvent } from '../../plan/story'
@@ -52,6 +52,11 @@ export type VisitFacts = {
     kit: readonly KitItem[]
     pinned: readonly string[]
     banned: readonly string[]
+    /** capacities the practitioner raised or lowered for this plan */
+    raised: readonly Capacity[]
+    lowered: readonly Capacity[]
+    /** drills of the version in force that work */
+    inForce: readonly string[]
     pace: Pace
   }
 }
@@ -64,13 +69,10 @@ export type Licence = (typeof licences)[number]
 export type PracticeSettings = TrainingSettings & {
   loadTarget: LoadTarget
   tripodPoints: 'heads' | 'pads'
-  barefoot: BarefootView
   bigToeGoal: 'sixty' | 'sixtyFive'
   precision: 'limits' | 'symmetry'
   matTrials: MatTrialUse
-  pronation: 'bothWays' | 'limit'
   archSupport: ArchSupportView
-  licence: Licence
   shoePriority: ShoePriority
   deviceSource: DeviceSource
 }
@@ -81,6 +83,8 @@ export const defaultSettings: PracticeSettings = {
   plantarFascia: 'strengthen',
   toeCurl: 'pointedOnly',
   hipDrills: 'always',
+  pressureTools: 'softOnly',
+  correction: 'wholeChain',
   barefoot: 'gradual',
   bigToeGoal: 'sixty',
   precision: 'limits',

@@ -1,13 +1,12 @@
 import type { MotionChances } from '../../foot/arch'
 import { readCautions, type CautionReading } from '../../plan/cautions'
-import { gradeFloor } from '../../foot/deformity'
 import type { ShelfReading } from '../../shoe/footwear'
 import type { FootValues } from '../../foot/measures'
 import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide } from '../../groundwork/side'
 import { spacingStart, type SpacingStart } from '../../plan/spacing'
-import type { TripodReading } from '../../sensing/tripod'
-import { choosePlan, readDeficits, type Deficits, type TrainingPlan } from '../../plan/training'
+import type { PlanInput, Priorities } from '../../plan/training'
+import { missingAt, readTraining } from './readTraining'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
@@ -16,7 +15,7 @@ import { readDriving, type DrivingReading } from './readDriving'
 import { readGrades, type GradesReading } from './readGrades'
 import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
-import { readMove, triedNumber } from './readMove'
+import { readMove } from './readMove'
 import { newShoe } from './newShoe'
 import { readShoes, type ShoeOnFeet, type ShoesReading } from './readShoes'
 import { stiffestToe } from '../../foot/toes'
@@ -36,9 +35,10 @@ export type VisitReading = {
   shoes: ShoesReading
   /** the shoe in which the new minutes of the transition are walked */
   newShoe: ShoeOnFeet | undefined
-  deficits: Deficits
-  /** undefined while a stop blocks it */
-  plan: TrainingPlan | undefined
+  /** what is short on each side, what counts, and why */
+  priorities: Priorities
+  /** what the chooser is asked; undefined while no plan may be made */
+  planInput: PlanInput | undefined
   spacing: SpacingStart
   transition: Transition | undefined
   /** most telling first */
@@ -116,10 +116,10 @@ export function read(
     },
     references,
   )
-  const deficits = deficitsOf({ facts, look, load, grades, bigToeGoalDeg, settings }, references)
-  const plan = cautions.isBlocked
-    ? undefined
-    : planOf({ facts, cautions, deficits, bigToeGoalDeg, settings }, references)
+  const training = readTraining(
+    { facts, look, load, grades, driving, cautions, bigToeGoalDeg, settings },
+    references,
+  )
   return {
     cautions,
     look,
@@ -130,10 +130,9 @@ export function read(
     shelf: shoes.shelf,
     shoes,
     newShoe: newShoe(shoes.shoes, references),
-    deficits,
-    plan,
+    ...training,
     spacing: spacingOf(facts, cautions, references),
-    transition: cautions.isBlocked
+    transition: cautions.block
       ? undefined
       : transitionOf({ facts, cautions, look, grades, settings }, references),
     findings: [
@@ -161,9 +160,7 @@ function withShinAngle(foot: FootValues, references: References): FootValues {
 type Gathered = {
   facts: VisitFacts
   look: BySide<LookReading>
-  load: LoadReading
   grades: BySide<GradesReading>
-  bigToeGoalDeg: number
   settings: PracticeSettings
 }
 
@@ -171,85 +168,6 @@ type Gathered = {
 function isArchFound({ position, motion }: LookReading): boolean | undefined {
   if (!position || !motion.kind) return undefined
   return position.kind === 'low' || motion.kind === 'much'
-}
-
-function missingAt(tripod: TripodReading | undefined): number | undefined {
-  return tripod ? tripod.target.m1 - tripod.shares.m1 : undefined
-}
-
-function deficitsOf(
-  { facts, look, load, grades, bigToeGoalDeg, settings }: Gathered,
-  references: References,
-): Deficits {
-  const deficits = readDeficits(
-    bySide((side) => {
-      const foot = facts.feet[side]
-      const tripod = load.tripods[side]
-      return {
-        kneeToWallMm: foot.numbers.kneeToWall,
-        bigToeExtensionDeg: foot.numbers.bigToeExtension,
-        singleLegOpenS: triedNumber(foot, 'singleLegOpen')?.value,
-        singleLegShutS: triedNumber(foot, 'singleLegShut')?.value,
-        heelRaises: triedNumber(foot, 'heelRaises')?.value,
-        halluxAngleDeg: foot.numbers.halluxAngle,
-        archIndex: facts.prints[side]?.archIndex.value,
-        travelMm: look[side].motion.travelScaledMm,
-        archGrade: gradeFloor(grades[side].arch),
-        // what is trained lifts a heel that rolls in; one that rolled out is short of something else
-        heelGrade: grades[side].heel.leans === 'in' ? gradeFloor(grades[side].heel) : undefined,
-        m1Missing: missingAt(tripod),
-        isSore: facts.soreSides.includes(side),
-      }
-    }),
-    references,
-    bigToeGoalDeg,
-  )
-  if (settings.precision === 'symmetry')
-    for (const deficit of Object.values(deficits)) {
-      const gap = Math.abs(deficit.left - deficit.right) * references.deficitSymmetry
-      const weaker = deficit.left > deficit.right ? 'left' : 'right'
-      deficit[weaker] = Math.min(1, deficit[weaker] + gap)
-    }
-  return deficits
-}
-
-function weakest(facts: VisitFacts, id: 'singleLegOpen' | 'heelRaises'): number | undefined {
-  const tried = sides.map((side) => triedNumber(facts.feet[side], id)?.value).filter((v) => v !== undefined)
-  return tried.length === 0 ? undefined : Math.min(...tried)
-}
-
-function isShort(facts: VisitFacts, id: 'kneeToWall' | 'bigToeExtension', limit: number): boolean {
-  return sides.some((side) => (facts.feet[side].numbers[id] ?? Infinity) < limit)
-}
-
-function planOf(
-  {
-    facts,
-    cautions,
-    deficits,
-    bigToeGoalDeg,
-    settings,
-  }: Pick<Gathered, 'facts' | 'bigToeGoalDeg' | 'settings'> & {
-    cautions: CautionReading
-    deficits: Deficits
-  },
-  references: References,
-): TrainingPlan {
-  return choosePlan({
-    ...facts.plan,
-    deficits,
-    effects: cautions.effects,
-    settings,
-    measured: {
-      singleLegOpenS: weakest(facts, 'singleLegOpen'),
-      heelRaises: weakest(facts, 'heelRaises'),
-      worstPain: facts.worstPain,
-      isAnkleShort: isShort(facts, 'kneeToWall', references.kneeToWallLimited),
-      isBigToeShort: isShort(facts, 'bigToeExtension', bigToeGoalDeg),
-      kneeComesIn: facts.kneeComesIn,
-    },
-    references,
-  })
 }
 
 /** The foot that needs more care decides: a pair of spacers is handed over, not one. */
@@ -262,23 +180,16 @@ function spacingOf(facts: VisitFacts, cautions: CautionReading, references: Refe
       halluxAngleDeg: angles.length === 0 ? undefined : Math.max(...angles),
       toeState: careful.find((word) => states.includes(word)),
       effects: cautions.effects,
+      isBlocked: cautions.block !== undefined,
     },
     references,
   )
 }
 
 function transitionOf(
-  {
-    facts,
-    cautions,
-    look,
-    grades,
-    settings,
-  }: Pick<Gathered, 'facts' | 'look' | 'grades' | 'settings'> & { cautions: CautionReading },
+  { facts, cautions, look, grades, settings }: Gathered & { cautions: CautionReading },
   references: References,
 ): Transition | undefined {
-  // under 16 this tool makes no load plan
-  if (cautions.effects.has('noLoadPlan')) return undefined
   const hoursOnFeet = (facts.hoursStanding ?? 0) + (facts.hoursWalking ?? 0)
   if (hoursOnFeet <= 0) return undefined
   const holds: Record<TransitionFactor, boolean> = {

@@ -34,6 +34,16 @@ export type CautionReading = {
   /** red flags to ask this client, and those nobody answered yet */
   asked: CautionQuestion[]
   unanswered: CautionQuestion[]
+  /** why there is no plan of any kind: training, spacers and shoes alike; undefined where there may be one */
+  block: PlanBlock | undefined
+}
+
+/** What keeps every plan back. */
+export type PlanBlock = {
+  /** red flags nobody answered: a plan is not made around what nobody asked */
+  openQuestions: CautionQuestion[]
+  /** stops in force, and cautions whose effect allows no plan: under 16, an operation without a named release */
+  stops: CautionId[]
 }
 
 /**
@@ -61,11 +71,21 @@ export function readCautions(input: {
   // nobody asks a grown-up whether the child limps
   const isChild = input.signs.includes('ageChild')
   const asked = stopQuestions.filter((q) => q !== 'childLimping' || isChild)
+  const unanswered = asked.filter((q) => input.answers[q] === undefined)
+  const stops = inForce.filter(allowsNoPlan).map((c) => c.id)
   return {
     cautions,
     effects: new Set(inForce.flatMap((c) => c.effects)),
     isBlocked: inForce.some((c) => c.effects.includes('blocksPlan')),
     asked,
-    unanswered: asked.filter((q) => input.answers[q] === undefined),
+    unanswered,
+    block: unanswered.length > 0 || stops.length > 0 ? { openQuestions: unanswered, stops } : undefined,
   }
+}
+
+/** Whether a caution in force allows no plan at all. */
+function allowsNoPlan({ effects, dealtWith }: Caution): boolean {
+  if (effects.includes('blocksPlan') || effects.includes('noLoadPlan')) return true
+  // what the surgeon allows is not ours to guess: a release is written down by name, day and words
+  return effects.includes('surgeonRules') && !dealtWith
 }

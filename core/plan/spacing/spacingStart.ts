@@ -29,11 +29,14 @@ export function spacingStart(
     halluxAngleDeg?: number | undefined
     toeState?: string | undefined
     effects: ReadonlySet<CautionEffect>
+    /** no plan of any kind may be made */
+    isBlocked?: boolean
   },
   references: References,
 ): SpacingStart {
   const { halluxAngleDeg, toeState, effects } = input
-  if (effects.has('noSpacers') || effects.has('blocksPlan')) return { use: 'notNow', because: 'caution' }
+  if (input.isBlocked || effects.has('noSpacers') || effects.has('blocksPlan'))
+    return { use: 'notNow', because: 'caution' }
   if (toeState === 'bent, fixed') return { use: 'notNow', because: 'fixedToe' }
   if (halluxAngleDeg === undefined && toeState === undefined) return { use: 'notNow', because: 'unknown' }
   const isSoftBent = toeState === 'bent, soft'

@@ -1,228 +1,216 @@
-import type { CautionEffect } from '../cautions'
-import type { References } from '../../groundwork/reference'
-import { capacities, stages, type Capacity, type KitItem, type Stage } from './capacities'
-import { worst, type Deficits, type Evidence } from './deficits'
-import { minutesOf, type Exercise } from './exercise'
-import { library } from './library'
-import { forbids, prerequisiteMissing, type LeftOutBecause, type Measured } from './rules'
+import { sides, type Side } from '../../groundwork/side'
+import { capacities, type Capacity, type Stage } from './capacities'
+import type { Evidence } from './deficits'
+import { linesOf, type LineId } from './effectRules'
+import type { Dose, Exercise } from './exercise'
+import { firstChoice } from './firstPlan'
+import type { Gate } from './gates'
+import { exerciseOf, library } from './library'
+import { optionsOf, type Option } from './options'
+import { isNothing, programmeOf, type PlanInput, type Programme } from './programme'
+import type { LeftOutBecause } from './rules'
+import { broken, drillAt, valueOf, type Chosen } from './value'
 
-export type TrainingSettings = {
-  toeCurl: 'pointedOnly' | 'allowed' | 'avoided'
-  plantarFascia: 'strengthen' | 'lengthen'
-  hipDrills: 'always' | 'whenKneeIn'
-}
-
-/** What the chooser is asked. A solver may replace the greedy one without touching its callers. */
-export type PlanInput = {
-  deficits: Deficits
-  minutesPerSession: number
-  kit: readonly KitItem[]
-  effects: ReadonlySet<CautionEffect>
-  settings: TrainingSettings
-  measured: Measured
-  pinned: readonly string[]
-  banned: readonly string[]
-  references: References
-}
-
+export type Filled = { capacity: Capacity; side: Side; deficit: number }
+/** What is done until a gate opens, in as many minutes. */
+export type Fallback = { exercise: Exercise; dose: Dose; lines: LineId[] }
 export type Pick = {
   exercise: Exercise
-  minutes: number
-  fills: Capacity[]
+  dose: Dose
+  level: number
+  fills: Filled[]
   because: Evidence[]
   isPinned: boolean
+  /** none of it is short: it stands in every plan that trains anything */
+  isFoundation: boolean
+  lines: LineId[]
+  gate: Gate | undefined
+  fallback: Fallback | undefined
 }
-export type PhasePlan = { stage: Stage; weeks: number; picks: Pick[]; minutes: number }
+export type PhasePlan = { stage: Stage; fromWeek: number; weeks: number; picks: Pick[]; minutes: number }
 export type LeftOut = { exercise: Exercise; because: LeftOutBecause }
+/** Wishes that cannot be kept; a caution and a gate are never among them. */
+export type Relax =
+  | { wish: 'unpin'; ids: string[]; minutesInstead: number | undefined }
+  | { wish: 'pinForbidden'; id: string; because: LeftOutBecause }
+  | { wish: 'noFoundation' }
+export type Proof = { objective: number; bound: number; gapPct: number; nodes: number }
 export type TrainingPlan = {
   phases: PhasePlan[]
   leftOut: LeftOut[]
-  /** wishes that cannot be kept, to be relaxed by the practitioner */
-  relax: (
-    | { wish: 'pinsOverBudget'; minutes: number; budget: number }
-    | { wish: 'pinForbidden'; id: string }
-    | { wish: 'noArchDrill' }
-  )[]
+  relax: Relax[]
+  /** why there is nothing to train, where there is not */
+  nothing: 'annualLook' | 'nothingShort' | undefined
+  /** undefined while nobody has proven anything about it */
+  proof: Proof | undefined
 }
-export type PlanChooser = (input: PlanInput) => TrainingPlan
 
 /**
- * Greedy chooser: in each phase it takes, again and again, the drill that fills most of what is still missing a
- * minute, within the budget and every rule. Pinned drills come first, banned ones never.
+ * A plan at once, not yet proven: what must be in, then what fills most a minute, then exchanges. The solver's plan
+ * takes its place when it is better.
  */
-export const choosePlan: PlanChooser = (input) => {
-  const { references } = input
-  const weeksOf: Record<Stage, number> = {
-    wake: references.wakeWeeks,
-    build: references.buildWeeks,
-    joinUp: references.joinWeeks,
-    load: references.loadWeeks,
+export function choosePlan(input: PlanInput): TrainingPlan {
+  const nothing = nothingOf(input)
+  if (nothing) return nothing
+  const programme = programmeOf(input)
+  return planOf(programme, firstChoice(programme), undefined)
+}
+
+/** The empty plan of somebody who needs none, or undefined. */
+export function nothingOf(input: PlanInput): TrainingPlan | undefined {
+  if (!isNothing(input)) return undefined
+  return {
+    phases: [],
+    leftOut: [],
+    relax: [],
+    nothing: input.isCheckOnly ? 'annualLook' : 'nothingShort',
+    proof: undefined,
   }
-  const trained = new Set<Capacity>()
-  const reasons = new Map<string, LeftOutBecause>()
-  const relax: TrainingPlan['relax'] = forbiddenPins(input)
-  const phases: PhasePlan[] = []
-  const known = new Set<string>()
-  for (const stage of stages) {
-    const phase = fillPhase({ input, stage, weeks: weeksOf[stage], trained, reasons, known })
-    phases.push(phase.plan)
-    relax.push(...phase.relax.filter((r) => !relax.some((other) => other.wish === r.wish)))
-    for (const pick of phase.plan.picks) {
-      known.add(pick.exercise.id)
-      for (const [capacity] of pick.exercise.targets) trained.add(capacity)
+}
+
+/** A choice as a plan for people: doses, reasons, gates with their fallbacks, and what was left out and why. */
+export function planOf(p: Programme, chosen: Chosen, proof: Proof | undefined): TrainingPlan {
+  const phases = p.phases.map(({ stage, fromWeek, weeks }, phase): PhasePlan => {
+    const options = chosen[phase]!.map((place) => p.options[place]!)
+    const ids = new Set(options.map((o) => o.exercise.id))
+    const picks = options.map((option) => pickOf(p, option, ids)).sort(inSession)
+    return {
+      stage,
+      fromWeek,
+      weeks,
+      picks,
+      minutes: picks.reduce((sum, pick) => sum + pick.dose.minutes, 0),
     }
-  }
-  return { phases, leftOut: strongLeftOut(input, phases, reasons), relax }
-}
-
-type Filling = {
-  input: PlanInput
-  stage: Stage
-  weeks: number
-  trained: ReadonlySet<Capacity>
-  reasons: Map<string, LeftOutBecause>
-  known: ReadonlySet<string>
-}
-
-function fillPhase({ input, stage, weeks, trained, reasons, known }: Filling) {
-  const { references } = input
-  const relax: TrainingPlan['relax'] = []
-  const picks: Pick[] = []
-  const covered = new Map<Capacity, number>()
-  let minutes = 0
-  const take = (exercise: Exercise, isPinned: boolean) => {
-    minutes += minutesOf(exercise, references)
-    picks.push(pickOf(exercise, input, isPinned))
-    for (const [capacity, weight] of exercise.targets)
-      covered.set(capacity, (covered.get(capacity) ?? 0) + weight)
-  }
-  const candidates = library.filter((e) => isForStage(e, stage) && !input.banned.includes(e.id))
-  const open = candidates.filter((e) => {
-    const because = forbids(e, input) ?? prerequisiteMissing(e, input.measured, trained, references)
-    if (because) reasons.set(e.id, because)
-    return !because
   })
-  for (const exercise of open.filter((e) => input.pinned.includes(e.id))) take(exercise, true)
-  if (minutes > input.minutesPerSession)
-    relax.push({ wish: 'pinsOverBudget', minutes, budget: input.minutesPerSession })
-  const newMost = references.newDrillsPerWeek * weeks
-  const refusal = (e: Exercise): LeftOutBecause | undefined => {
-    if (minutes + minutesOf(e, references) > input.minutesPerSession) return { why: 'budget' }
-    const main = e.targets[0]![0]
-    if (picks.filter((p) => p.exercise.targets[0]![0] === main).length >= references.sameCapacityMost)
-      return { why: 'sameCapacity', capacity: main }
-    if (!known.has(e.id) && picks.filter((p) => !known.has(p.exercise.id)).length >= newMost)
-      return { why: 'tooManyNew' }
-    return undefined
+  return { phases, leftOut: leftOutOf(p, chosen), relax: relaxOf(p, chosen), nothing: undefined, proof }
+}
+
+/** Loosening first, then what needs a fresh head, then what tires, comfort last. */
+function inSession(a: Pick, b: Pick): number {
+  const rank = ({ exercise }: Pick) => {
+    const [main] = exercise.targets[0]!
+    if (main === 'ankleBend' || main === 'bigToeExtension') return 0
+    if (main === 'comfort') return 9
+    return 1 + exercise.fatigue * 5
   }
-  // one arch drill always, one mobility drill where a range is short: these go first
-  for (const wanted of mustHave(input)) {
-    const best = bestOf(
-      open.filter((e) => e.targets[0]![0] === wanted && !taken(picks, e) && !refusal(e)),
-      input,
-      covered,
-    )
-    if (best && !picks.some((p) => p.exercise.targets[0]![0] === wanted)) take(best, false)
+  return rank(a) - rank(b) || (a.exercise.id < b.exercise.id ? -1 : 1)
+}
+
+function pickOf(p: Programme, option: Option, inPhase: ReadonlySet<string>): Pick {
+  const { exercise, dose, level } = option
+  const { rows, deficits } = p.input.priorities
+  const fills = exercise.targets.flatMap(([capacity]) =>
+    sides.flatMap((side): Filled[] =>
+      rows[capacity].weight[side] > 0 ? [{ capacity, side, deficit: rows[capacity].deficit[side] }] : [],
+    ),
+  )
+  const seen = new Set<string>()
+  const because = [...new Set(fills.map((f) => f.capacity))]
+    .flatMap((capacity) => deficits[capacity].evidence)
+    .filter((e) => {
+      const key = `${e.measure} ${e.side} ${e.value}`
+      if (seen.has(key)) return false
+      seen.add(key)
+      return true
+    })
+  const gate = p.gated.get(exercise.id)
+  return {
+    exercise,
+    dose,
+    level,
+    fills,
+    because,
+    isPinned: p.input.pinned.includes(exercise.id),
+    isFoundation: fills.length === 0,
+    lines: linesFor(p, option),
+    gate,
+    fallback: gate && fallbackOf(p, option, gate, inPhase),
   }
-  for (;;) {
-    const left = open.filter((e) => !taken(picks, e) && gainOf(e, input, covered) > 0)
-    const fitting = left.filter((e) => !refusal(e))
-    const best = bestOf(fitting, input, covered)
-    if (!best) {
-      for (const e of left) reasons.set(e.id, refusal(e)!)
-      break
-    }
-    take(best, false)
+}
+
+function linesFor(p: Programme, option: Option): LineId[] {
+  return [...new Set([...linesOf(option.exercise, new Set(p.input.effects)), ...option.lines])]
+}
+
+/** What is done in the same minutes until the gate opens: what trains the thing the gate waits for, else the foundation. */
+function fallbackOf(
+  p: Programme,
+  option: Option,
+  gate: Gate,
+  inPhase: ReadonlySet<string>,
+): Fallback | undefined {
+  const trainers = p.trainersOf.get(gate.id)!
+  const others = p.musts.find((m) => m.phase === option.phase && m.what === 'foundation')?.ids ?? []
+  for (const ids of [trainers.filter((id) => !inPhase.has(id)), trainers, others]) {
+    const fitting = ids
+      .flatMap((id) => allOptions(p, exerciseOf(id)!, option.phase))
+      .filter((o) => o.level === 0 && o.dose.minutes <= option.dose.minutes + 1e-9)
+      .sort((a, b) => b.dose.minutes - a.dose.minutes || (a.exercise.id < b.exercise.id ? -1 : 1))
+    const best = fitting[0]
+    if (best) return { exercise: best.exercise, dose: best.dose, lines: linesFor(p, best) }
   }
-  const hasArch = picks.some((p) => p.exercise.targets.some(([c]) => c === 'arch'))
-  if (!hasArch && stage === 'wake' && mustHave(input).length > 0) relax.push({ wish: 'noArchDrill' })
-  return { plan: { stage, weeks, picks, minutes } satisfies PhasePlan, relax }
+  return undefined
 }
 
-// steer the greedy choice, no claims about feet: more than this of one capacity adds nothing, a tiring drill costs a little
-const fullCover = 1.2
-const fatiguePrice = 0.1
-
-const mobility: readonly Capacity[] = ['ankleBend', 'bigToeExtension']
-
-function mustHave(input: PlanInput): Capacity[] {
-  const isAnyShort = capacities.some((c) => worst(input.deficits[c]) > input.references.worthTraining)
-  if (!isAnyShort) return []
-  const short = mobility.filter((c) => worst(input.deficits[c]) > input.references.worthTraining)
-  return ['arch', ...short]
+/** A fallback may come from an earlier stage: what trains the prerequisite does so in any phase. */
+function allOptions(p: Programme, exercise: Exercise, phase: number): Option[] {
+  const now = optionsOf(exercise, phase, p.input)
+  if (now.length > 0) return now
+  return p.phases.flatMap((_, k) => (k < phase ? optionsOf(exercise, k, p.input) : []))
 }
 
-function taken(picks: readonly Pick[], exercise: Exercise): boolean {
-  return picks.some((p) => p.exercise.id === exercise.id)
+/** Drills that would have helped and stand in no phase, the strongest first; then what was banned. */
+function leftOutOf(p: Programme, chosen: Chosen): LeftOut[] {
+  const inPlan = new Set(chosen.flatMap((places) => places.map((place) => drillAt(p, place))))
+  return library
+    .filter((e) => !inPlan.has(e.id))
+    .map((exercise) => ({
+      exercise,
+      because: p.leftOut.get(exercise.id) ?? ({ why: 'others' } as const),
+      worth: worthOf(p, exercise),
+    }))
+    .filter(({ because, worth }) => because.why !== 'nothingShort' && (worth > 0 || because.why === 'banned'))
+    .sort((a, b) => b.worth - a.worth || (a.exercise.id < b.exercise.id ? -1 : 1))
+    .map(({ exercise, because }) => ({ exercise, because }))
 }
 
-/** A drill serves its own stage and the one after, so that nothing is dropped the week it begins to work. */
-function isForStage(exercise: Exercise, stage: Stage): boolean {
-  const from = stages.indexOf(exercise.stage)
-  const at = stages.indexOf(stage)
-  return at === from || at === from + 1
-}
-
-/** What a drill adds to what is still missing, for the weaker side. */
-function gainOf(exercise: Exercise, input: PlanInput, covered: ReadonlyMap<Capacity, number>): number {
-  return exercise.targets.reduce((sum, [capacity, weight]) => {
-    const need = worst(input.deficits[capacity])
-    if (need <= input.references.worthTraining) return sum
-    return sum + need * Math.min(weight, Math.max(0, fullCover - (covered.get(capacity) ?? 0)))
-  }, 0)
-}
-
-function bestOf(
-  from: readonly Exercise[],
-  input: PlanInput,
-  covered: ReadonlyMap<Capacity, number>,
-): Exercise | undefined {
-  const value = (e: Exercise) =>
-    (gainOf(e, input, covered) - fatiguePrice * e.fatigue) / Math.sqrt(minutesOf(e, input.references))
-  return from.reduce<Exercise | undefined>(
-    (best, e) => (best === undefined || value(e) > value(best) ? e : best),
-    undefined,
+function worthOf(p: Programme, exercise: Exercise): number {
+  const { rows } = p.input.priorities
+  return exercise.targets.reduce(
+    (sum, [capacity, weight]) => sum + weight * (rows[capacity].weight.left + rows[capacity].weight.right),
+    0,
   )
 }
 
-function pickOf(exercise: Exercise, input: PlanInput, isPinned: boolean): Pick {
-  const fills = exercise.targets
-    .map(([c]) => c)
-    .filter((c) => worst(input.deficits[c]) > input.references.worthTraining)
-  const evidence = fills.flatMap((c) => input.deficits[c].evidence)
-  const seen = new Set<string>()
-  const because = evidence.filter((e) => {
-    const key = `${e.measure} ${e.side}`
-    if (seen.has(key)) return false
-    seen.add(key)
-    return true
-  })
-  return { exercise, minutes: minutesOf(exercise, input.references), fills, because, isPinned }
+function relaxOf(p: Programme, chosen: Chosen): Relax[] {
+  const inPlan = new Set(chosen.flatMap((places) => places.map((place) => drillAt(p, place))))
+  const unkept = p.pins.filter((id) => !inPlan.has(id))
+  const hasFoundation = p.musts.some((m) => m.what === 'foundation')
+  return [
+    ...p.forbiddenPins.map((id) => ({
+      wish: 'pinForbidden' as const,
+      id,
+      because: p.leftOut.get(id) ?? { why: 'banned' as const },
+    })),
+    ...(unkept.length > 0
+      ? [{ wish: 'unpin' as const, ids: unkept, minutesInstead: minutesInstead(p, unkept, chosen) }]
+      : []),
+    ...(hasFoundation ? [] : [{ wish: 'noFoundation' as const }]),
+  ]
 }
 
-function forbiddenPins(input: PlanInput): TrainingPlan['relax'] {
-  return input.pinned.flatMap((id) => {
-    const exercise = library.find((e) => e.id === id)
-    return exercise && forbids(exercise, input) ? [{ wish: 'pinForbidden' as const, id }] : []
-  })
+/** Whole minutes a session with which the pins that were not kept would fit beside what must be in. */
+function minutesInstead(p: Programme, unkept: readonly string[], chosen: Chosen): number | undefined {
+  const most = p.input.references.sessionMinutesMost
+  for (let minutes = Math.ceil(p.input.minutesPerSession) + 1; minutes <= most; minutes++) {
+    const roomier = programmeOf({ ...p.input, minutesPerSession: minutes })
+    const choice = firstChoice(roomier)
+    const ids = new Set(choice.flatMap((places) => places.map((place) => drillAt(roomier, place))))
+    if (unkept.every((id) => ids.has(id))) return minutes
+    if (chosen.length === 0) return undefined
+  }
+  return undefined
 }
 
-/** Drills that would have helped and stand in no phase, strongest first. */
-function strongLeftOut(
-  input: PlanInput,
-  phases: readonly PhasePlan[],
-  reasons: ReadonlyMap<string, LeftOutBecause>,
-): LeftOut[] {
-  const chosen = new Set(phases.flatMap((p) => p.picks.map((pick) => pick.exercise.id)))
-  return library
-    .filter((e) => !chosen.has(e.id) && gainOf(e, input, new Map()) > 0)
-    .map((exercise) => ({
-      exercise,
-      because: input.banned.includes(exercise.id)
-        ? ({ why: 'banned' } as const)
-        : (reasons.get(exercise.id) ?? ({ why: 'enough' } as const)),
-      gain: gainOf(exercise, input, new Map()),
-    }))
-    .sort((a, b) => b.gain - a.gain)
-    .map(({ exercise, because }) => ({ exercise, because }))
-}
+/** The objective of a choice, and what it breaks; for tests and for the solver's start. */
+export { broken, valueOf, capacities }

@@ -1,85 +1,114 @@
 import type { References } from '../../groundwork/reference'
-import type { Capacity, KitItem, Stage } from './capacities'
+import type { Side } from '../../groundwork/side'
+import type { Capacity, KitItem, Stage, Tissue } from './capacities'
+import type { FigureId } from './figureIds'
+import type { GateId } from './gates'
 
-export type Dose = {
-  sets: number
-  /** repetitions and seconds each, or one hold */
-  work: { reps: number; secondsPerRep: number } | { holdS: number }
-}
+/** Repetitions and seconds each, or one hold. */
+export type Work = { reps: number; secondsPerRep: number } | { holdS: number }
 
-/** What a caution or a setting may forbid. */
+/** What a caution, a pain, a setting or the licence may forbid. */
 export const exerciseTraits = [
   'bigToeExtension',
+  'bigToeForced',
   'bounce',
+  'impact',
   'ball',
+  'firmBall',
   'eyesShut',
   'oneLeg',
   'toeCurl',
   'anklePointed',
   'fasciaStretch',
+  'fasciaLoad',
+  'calfStretch',
+  'ankleFront',
   'deepSquat',
   'hip',
   'endRange',
-  'bigToeForced',
+  'toeOffLoad',
+  'heelPressure',
+  'rolling',
+  'barefootOutside',
+  'longWalk',
+  'cold',
+  'crossRub',
+  'deepPress',
+  'byHand',
+  'jointByHand',
+  'localMobilising',
+  'rollOut',
+  'rubber',
+  'heavy',
 ] as const
 export type ExerciseTrait = (typeof exerciseTraits)[number]
+export type Position = 'lying' | 'sitting' | 'kneeling' | 'standing' | 'one leg'
+
+/** The measured value of the weaker side that holds down what a drill starts with. */
+export type Bound = 'singleLegOpen' | 'singleLegShut' | 'heelRaises'
 
 export type Exercise = {
   id: string
   name: string
+  /** the name in the client's words */
+  client: string
   /** capacity and weight 0..1, the main one first */
   targets: readonly (readonly [Capacity, number])[]
+  /** load of three sets at full dose, 0..1 by tissue */
+  load: Partial<Record<Tissue, number>>
   stage: Stage
-  position: 'sitting' | 'standing' | 'one leg' | 'lying' | 'kneeling'
+  /** the last phase it is worth doing in */
+  until: Stage
+  position: Position
   kit: readonly KitItem[]
   /** both: done with both feet at once; each: one side after the other */
   sides: 'both' | 'each'
-  dose: Dose
+  sets: number
+  /** what it starts with, and what it grows to */
+  start: Work
+  most: Work
+  bound: Bound | undefined
   /** 0..1: how much of a session's freshness it takes */
   fatigue: number
   traits: readonly ExerciseTrait[]
+  gate: GateId | undefined
   cue: string
   slip: string
   easier: string
   harder: string
+  /** where the dose or the drill comes from */
+  note: string
+  /** how a body stands in it, for whoever draws it */
+  pose: string
   /** which drawing shows it */
   figure: FigureId
 }
 
-export const figureIds = [
-  'dome',
-  'toesUp',
-  'bigToe',
-  'fan',
-  'press',
-  'band',
-  'pointCurl',
-  'cloth',
-  'ballHeels',
-  'stepRaise',
-  'roll',
-  'edge',
-  'kneeForward',
-  'oneLeg',
-  'squat',
-  'splitSquat',
-  'toeWedge',
-  'calfStretch',
-  'fingers',
-  'ballRoll',
-  'bridge',
-  'hop',
-] as const
-export type FigureId = (typeof figureIds)[number]
+/** A drill as it is done: sets, work and days, the sets that the weaker side has more, and its minutes on the timer. */
+export type Dose = {
+  sets: number
+  work: Work
+  perWeek: number
+  extraSets: Record<Side, number>
+  /** minutes of one session */
+  minutes: number
+}
+
+const secondsAMinute = 60
 
 /**
- * Minutes one drill takes on the client's timer: work on every side and set, and a changeover between each.
+ * Minutes one session of a drill takes on the client's timer: work on every side and set, and a changeover after each.
+ * @param sets per side, extra ones of a side besides
  * @returns minutes, > 0
  */
-export function minutesOf(exercise: Exercise, references: References): number {
-  const { sets, work } = exercise.dose
+export function minutesOf(
+  sides: Exercise['sides'],
+  sets: number,
+  extraSets: number,
+  work: Work,
+  references: References,
+): number {
   const once = 'holdS' in work ? work.holdS : work.reps * work.secondsPerRep
-  const bouts = sets * (exercise.sides === 'each' ? 2 : 1)
-  const secondsAMinute = 60
-  return (bouts * once + bouts * references.changeoverS) / secondsAMinute
+  const bouts = sets * (sides === 'each' ? 2 : 1) + extraSets
+  return (bouts * (once + references.changeoverS)) / secondsAMinute
 }

@@ -1,87 +1,110 @@
 import type { CautionEffect } from '../cautions'
-import type { References } from '../../groundwork/reference'
+import type { BySide } from '../../groundwork/side'
 import type { Capacity, KitItem } from './capacities'
+import { forbiddenBy } from './effectRules'
 import type { Exercise, ExerciseTrait } from './exercise'
+import type { Gate, GateId } from './gates'
+import type { PainPlace } from './priorities'
+
+export type TrainingSettings = {
+  toeCurl: 'pointedOnly' | 'allowed' | 'avoided'
+  plantarFascia: 'strengthen' | 'lengthen'
+  hipDrills: 'always' | 'whenKneeIn'
+  pressureTools: 'softOnly' | 'firmAllowed'
+  correction: 'wholeChain' | 'localFirst'
+  pronation: 'bothWays' | 'limit'
+  barefoot: 'gradual' | 'cautious' | 'most'
+  licence: 'coach' | 'therapist' | 'podiatrist'
+}
+export type SettingId = keyof TrainingSettings
 
 export type LeftOutBecause =
   | { why: 'kit'; kit: KitItem }
   | { why: 'caution'; effect: CautionEffect }
-  | { why: 'setting'; setting: 'toeCurl' | 'plantarFascia' | 'hipDrills' }
-  | { why: 'prerequisite'; capacity: Capacity }
-  | { why: 'sameCapacity'; capacity: Capacity }
-  | { why: 'budget' }
-  | { why: 'tooManyNew' }
+  | { why: 'setting'; setting: SettingId }
+  | { why: 'pain'; place: PainPlace | 'anywhere' }
+  | { why: 'pinch' }
+  | { why: 'gate'; gate: Gate }
   | { why: 'banned' }
-  | { why: 'enough' }
+  | { why: 'nothingShort' }
+  /** what forcing it in would cost, where it was worked out */
+  | { why: 'others'; price?: Price }
 
-/** Values of the weaker side that open a drill; absent = not measured, which opens nothing risky. */
-export type Measured = {
-  singleLegOpenS: number | undefined
-  heelRaises: number | undefined
-  worstPain: number | undefined
-  isAnkleShort: boolean
-  isBigToeShort: boolean
-  kneeComesIn: boolean
+/** What a plan would lose by a drill that is forced into it. */
+export type Price = {
+  /** of the objective of its phase, ≥ 0 */
+  objective: number
+  /** part of the phase's objective, 0..1 */
+  share: number
+  pushedOut: string[]
+  filledLess: { capacity: Capacity; share: number }[]
 }
 
-type RuleInput = {
+export type RuleInput = {
   kit: readonly KitItem[]
   effects: ReadonlySet<CautionEffect>
-  settings: { toeCurl: string; plantarFascia: string; hipDrills: string }
-  measured: Measured
+  settings: TrainingSettings
+  painPlaces: BySide<readonly PainPlace[]>
+  worstPain: number | undefined
+  /** what was felt at the end of the ankle's range, on either side */
+  hasPinch: boolean
+  isLocked: boolean
+  kneeComesIn: boolean
+  banned: readonly string[]
 }
 
-const forbiddenBy: readonly (readonly [CautionEffect, ExerciseTrait])[] = [
-  ['noBounce', 'bounce'],
-  ['noBigToeExtension', 'bigToeExtension'],
-  ['noBall', 'ball'],
-  ['noEyesShutAlone', 'eyesShut'],
-  ['midRangeOnly', 'endRange'],
-  ['nothingForced', 'endRange'],
-  ['noNewExtremes', 'endRange'],
-  ['bigToeInComfort', 'bigToeForced'],
-  // what the surgeon allows is not ours to guess: nothing that loads the foot on one leg or springs
-  ['surgeonRules', 'oneLeg'],
-  ['surgeonRules', 'bounce'],
-  ['noLoadPlan', 'bounce'],
+type PainRule = { place: PainPlace; forbids: readonly ExerciseTrait[]; from: 'any' | 'strong' }
+const painRules: readonly PainRule[] = [
+  // a sore ball is not pushed off from
+  { place: 'ball', forbids: ['toeOffLoad', 'impact', 'bigToeForced'], from: 'any' },
+  { place: 'heel', forbids: ['heelPressure', 'impact'], from: 'any' },
+  { place: 'achilles', forbids: ['calfStretch', 'impact', 'endRange'], from: 'any' },
+  { place: 'insideAnkle', forbids: ['bounce', 'impact'], from: 'any' },
 ]
 
-/** Why kit, a caution or a setting keeps a drill out, or nothing. */
+/** Why kit, a caution, a setting, a pain or the licence keeps a drill out of every phase, or nothing. */
 export function forbids(exercise: Exercise, input: RuleInput): LeftOutBecause | undefined {
   const has = (trait: ExerciseTrait) => exercise.traits.includes(trait)
-  const effect = forbiddenBy.find(([e, trait]) => input.effects.has(e) && has(trait))?.[0]
+  const effect = forbiddenBy(exercise, input.effects, input.kit)
   if (effect) return { why: 'caution', effect }
-  const { toeCurl, plantarFascia, hipDrills } = input.settings
-  if (has('toeCurl') && (toeCurl === 'avoided' || (toeCurl === 'pointedOnly' && !has('anklePointed'))))
-    return { why: 'setting', setting: 'toeCurl' }
-  if (has('fasciaStretch') && plantarFascia === 'strengthen')
-    return { why: 'setting', setting: 'plantarFascia' }
-  if (has('hip') && hipDrills === 'whenKneeIn' && !input.measured.kneeComesIn)
-    return { why: 'setting', setting: 'hipDrills' }
+  const sore = [...input.painPlaces.left, ...input.painPlaces.right]
+  const pain = painRules.find((rule) => sore.includes(rule.place) && rule.forbids.some(has))
+  if (pain) return { why: 'pain', place: pain.place }
+  if (input.hasPinch && (has('calfStretch') || has('ankleFront')) && exercise.id !== 'bandGlide')
+    return { why: 'pinch' }
+  const setting = settingAgainst(exercise, input, sore)
+  if (setting) return { why: 'setting', setting }
+  if (input.banned.includes(exercise.id)) return { why: 'banned' }
   const missing = exercise.kit.find((item) => !input.kit.includes(item))
   return missing ? { why: 'kit', kit: missing } : undefined
 }
 
-/** Which capacity must come first, in an earlier phase or already there. */
-export function prerequisiteMissing(
+function settingAgainst(
   exercise: Exercise,
-  measured: Measured,
-  trained: ReadonlySet<Capacity>,
-  references: References,
-): LeftOutBecause | undefined {
+  input: RuleInput,
+  sore: readonly PainPlace[],
+): SettingId | undefined {
   const has = (trait: ExerciseTrait) => exercise.traits.includes(trait)
-  if (has('deepSquat') && measured.isAnkleShort && !trained.has('ankleBend'))
-    return { why: 'prerequisite', capacity: 'ankleBend' }
-  if (has('eyesShut') && !trained.has('balance') && (measured.singleLegOpenS ?? 0) < references.balanceGoalS)
-    return { why: 'prerequisite', capacity: 'balance' }
-  if (has('bounce') && !bounceIsOpen(measured, references)) return { why: 'prerequisite', capacity: 'calf' }
+  const { settings } = input
+  const isFascia = sore.includes('heel') || sore.includes('arch')
+  if (has('toeCurl') && settings.toeCurl === 'avoided') return 'toeCurl'
+  if (has('toeCurl') && settings.toeCurl === 'pointedOnly' && !has('anklePointed')) return 'toeCurl'
+  if (has('fasciaStretch') && settings.plantarFascia === 'strengthen') return 'plantarFascia'
+  if (isFascia && settings.plantarFascia === 'strengthen' && (has('rolling') || has('cold')))
+    return 'plantarFascia'
+  if (isFascia && settings.plantarFascia === 'lengthen' && has('fasciaLoad')) return 'plantarFascia'
+  if (has('hip') && settings.hipDrills === 'whenKneeIn' && !input.kneeComesIn) return 'hipDrills'
+  if (has('firmBall') && settings.pressureTools === 'softOnly') return 'pressureTools'
+  if (has('localMobilising') && settings.correction === 'wholeChain') return 'correction'
+  if (has('jointByHand') && settings.licence === 'coach') return 'licence'
+  if (settings.barefoot === 'cautious' && (has('longWalk') || exercise.id === 'runIn')) return 'barefoot'
+  // rolling out trains what a locked foot has too much of
+  if (has('rollOut') && input.isLocked && settings.pronation === 'bothWays') return 'pronation'
   return undefined
 }
 
-function bounceIsOpen({ heelRaises, worstPain }: Measured, references: References): boolean {
-  return (
-    (heelRaises ?? 0) >= references.bounceOneLegged &&
-    worstPain !== undefined &&
-    worstPain <= references.bouncePain
-  )
+/** The gate a drill stands behind, where it is not open. */
+export function closedGate(exercise: Exercise, gates: Readonly<Record<GateId, Gate>>): Gate | undefined {
+  const gate = exercise.gate && gates[exercise.gate]
+  return gate && !gate.isOpen ? gate : undefined
 }

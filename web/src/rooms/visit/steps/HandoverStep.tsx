@@ -4,6 +4,8 @@ import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { answerOf, letterPins } from '@sturvo/schema'
 import { handoutOf, type Handout } from '@sturvo/pages/handout'
+import type { PlanInput, TrainingPlan } from '@sturvo/core/training'
+import { usePlan } from '../plan/usePlan'
 import { shoeVerdicts } from '@sturvo/words'
 import { letterText } from '@sturvo/pages/handout'
 import { useAppSelector } from '../../../app/store'
@@ -14,6 +16,21 @@ import classes from './HandoverStep.module.css'
 
 /** The client's page as it will be printed; with a stop, the letter instead of a plan. */
 export function HandoverStep() {
+  const { reading } = useVisitReading()
+  return reading.planInput ? (
+    <WithPlan input={reading.planInput} />
+  ) : (
+    <HandoverView plan={undefined} isProving={false} />
+  )
+}
+
+/** The page carries the proven plan, as the PDF does: until it is there, the quick one is no promise. */
+function WithPlan({ input }: { input: PlanInput }) {
+  const { plan, isProving } = usePlan(input)
+  return <HandoverView plan={plan} isProving={isProving} />
+}
+
+function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isProving: boolean }) {
   const { practice, person, practitioner, references, startedOn, visitId } = useVisitFrame()
   const fields = useVisitFields()
   const { reading, facts } = useVisitReading()
@@ -22,6 +39,7 @@ export function HandoverStep() {
   const on = dayjs(startedOn).format('D MMMM YYYY')
   const handout = handoutOf({
     reading,
+    plan,
     practice: practice.name,
     client: person.name,
     on,
@@ -34,10 +52,14 @@ export function HandoverStep() {
     <div className={classes.handover}>
       <Group justify="space-between">
         <p className={classes.soft}>
-          {save === 'saved' ? 'Ready to print.' : 'The print-out waits until everything is saved.'}
+          {isProving
+            ? 'The plan is being worked out …'
+            : save === 'saved'
+              ? 'Ready to print.'
+              : 'The print-out waits until everything is saved.'}
         </p>
         <Group gap={8}>
-          {handout.blocked && (
+          {stops.length > 0 && (
             <Button
               variant="default"
               component="a"
@@ -95,13 +117,18 @@ export function PaperView({ handout: h }: { handout: Handout }) {
       <h2>For {h.client}</h2>
       {h.blocked ? (
         <>
-          <p className={classes.stop}>First, please see {h.blocked.see}.</p>
+          <p className={classes.stop}>
+            {h.blocked.see ? `First, please see ${h.blocked.see}.` : 'First, a few questions.'}
+          </p>
           <ul>
             {h.blocked.reasons.map((reason) => (
               <li key={reason}>{reason}</li>
             ))}
           </ul>
-          <p>There are no exercises and no new shoes until then. Bring the letter with you.</p>
+          <p>
+            There are no exercises and no new shoes until then.
+            {h.blocked.see ? ' Bring the letter with you.' : ''}
+          </p>
         </>
       ) : (
         <>
@@ -147,6 +174,7 @@ export function PaperView({ handout: h }: { handout: Handout }) {
                   </p>
                   <p>{drill.cue}</p>
                   <p className={classes.soft}>Watch: {drill.slip}</p>
+                  {drill.gate && <p className={classes.soft}>{drill.gate}</p>}
                 </div>
               </li>
             ))}

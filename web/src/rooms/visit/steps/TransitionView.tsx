@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import { Bar } from 'react-chartjs-2'
 import type { Transition } from '@sturvo/core/transition'
 import { factorText, num, surfaceText } from '@sturvo/words'
-import classes from './PlanStep.module.css'
+import classes from '../plan/Plan.module.css'
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip)
 const firstWeeks = 8

@@ -1,0 +1,63 @@
+import type { References } from '../../groundwork/reference'
+import type { Capacity } from './capacities'
+
+/** Values of the weaker side that open a drill; absent = not measured, which opens nothing. */
+export type Measured = {
+  kneeToWallMm: number | undefined
+  bigToeExtensionDeg: number | undefined
+  singleLegOpenS: number | undefined
+  singleLegShutS: number | undefined
+  heelRaises: number | undefined
+  /** the worst of the typed answer, the pain map and the log, 0..10 */
+  worstPain: number | undefined
+  kneeComesIn: boolean
+  /** a high arch that moves little, or a heel that cannot roll in */
+  isLocked: boolean
+}
+
+/** Prerequisites are measurements, never the calendar. */
+export const gateIds = ['ankleBend', 'bigToeBend', 'eyesOpenFirst', 'bounce', 'yieldFirst'] as const
+export type GateId = (typeof gateIds)[number]
+
+export type Gate = {
+  id: GateId
+  isOpen: boolean
+  /** what has to be trained first, so that a drill behind the gate may stand in the plan with a fallback */
+  trainedBy: Capacity
+  /** what was measured, and what opens it; value undefined where nobody measured */
+  value: number | undefined
+  need: number
+  /** pain above the limit, or unknown, keeps the drill out altogether: no fallback makes it harmless */
+  isShutByPain: boolean
+}
+
+/**
+ * Where a gate stands.
+ * @source training plan: ankle bend before deep squats, big-toe bend before toe-off, 20 s eyes open before shut, heel
+ * raises and pain before bounce, yield before delay where the arch is locked
+ */
+export function readGate(id: GateId, measured: Measured, r: References): Gate {
+  const from = (value: number | undefined, need: number, trainedBy: Capacity): Gate => ({
+    id,
+    isOpen: value !== undefined && value >= need,
+    trainedBy,
+    value,
+    need,
+    isShutByPain: false,
+  })
+  switch (id) {
+    case 'ankleBend':
+      return from(measured.kneeToWallMm, r.kneeToWallLimited, 'ankleBend')
+    case 'bigToeBend':
+      return from(measured.bigToeExtensionDeg, r.gateBigToeDeg, 'bigToeExtension')
+    case 'eyesOpenFirst':
+      return from(measured.singleLegOpenS, r.gateEyesOpenS, 'balance')
+    case 'yieldFirst':
+      return { ...from(measured.isLocked ? 0 : 1, 1, 'yield'), value: undefined }
+    case 'bounce': {
+      const raises = from(measured.heelRaises, r.bounceOneLegged, 'calf')
+      const isCalm = measured.worstPain !== undefined && measured.worstPain <= r.bouncePain
+      return { ...raises, isOpen: raises.isOpen && isCalm, isShutByPain: !isCalm }
+    }
+  }
+}

@@ -1,0 +1,169 @@
+import type { References } from '../../groundwork/reference'
+import { sides, type BySide, type Side } from '../../groundwork/side'
+import { stages, type Capacity, type Tissue } from './capacities'
+import { minutesOf, type Dose, type Exercise, type Work } from './exercise'
+import type { Measured } from './gates'
+import type { LineId } from './effectRules'
+import type { Priorities } from './priorities'
+
+/** Levels a dose grows through, one a phase: 0 is what a drill starts with. */
+export const levels = [0, 1, 2] as const
+export type Level = (typeof levels)[number]
+
+/** One way of doing a drill in one phase. */
+export type Option = {
+  exercise: Exercise
+  phase: number
+  level: Level
+  dose: Dose
+  /** lines that come from the dose: what was not measured begins easier */
+  lines: LineId[]
+  /** part of a week's need it fills, by capacity and side */
+  fills: { capacity: Capacity; side: Side; amount: number }[]
+  load: Partial<Record<Tissue, number>>
+}
+
+export type DoseInput = {
+  measured: Measured
+  priorities: Priorities
+  sessionsPerWeek: number
+  references: References
+}
+
+const usualSets = 3
+const fullWeek = 5
+const percent = 100
+
+/** The first and the last phase a drill may stand in. */
+export function phasesOf(exercise: Exercise): readonly [first: number, last: number] {
+  return [stages.indexOf(exercise.stage), stages.indexOf(exercise.until)]
+}
+
+/**
+ * Every way a drill may be done in one phase: by level and by sets.
+ * @param phase 0..3
+ * @returns minutes are those of the client's timer; a weaker side has one set more, never less
+ * @source training plan, doses from the person
+ */
+export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): Option[] {
+  const [first, last] = phasesOf(exercise)
+  if (phase < first || phase > last) return []
+  const setChoices = [...new Set([1, 2, exercise.sets])].filter((n) => n <= exercise.sets)
+  return levels
+    .filter((level) => level <= phase - first)
+    .flatMap((level) => setChoices.map((sets) => optionAt(exercise, phase, level, sets, input)))
+}
+
+function optionAt(exercise: Exercise, phase: number, level: Level, sets: number, input: DoseInput): Option {
+  const { references: r, priorities, sessionsPerWeek } = input
+  const { work, lines } = workAt(exercise, level, input)
+  const isHeavy = exercise.traits.includes('heavy')
+  const perWeek = isHeavy ? Math.min(r.heavyPerWeekMost, Math.ceil(sessionsPerWeek / 2)) : sessionsPerWeek
+  const extraSets = extraSetsOf(exercise, priorities, r)
+  const extra = extraSets.left + extraSets.right
+  const dose: Dose = {
+    sets,
+    work,
+    perWeek,
+    extraSets,
+    minutes: minutesOf(exercise.sides, sets, extra, work, r),
+  }
+  const size =
+    (sets / exercise.sets) * amountOf(work, exercise) * Math.min(1.2, perWeek / (isHeavy ? 3 : fullWeek))
+  // what the body has learned teaches it less: the next stage brings more than the last one again
+  const freshness = r.laterPhaseWorth ** (phase - stages.indexOf(exercise.stage))
+  return {
+    exercise,
+    phase,
+    level,
+    dose,
+    lines: isHeavy ? [...lines, 'secondDay'] : lines,
+    fills: exercise.targets.flatMap(([capacity, weight]) =>
+      sides.map((side) => ({
+        capacity,
+        side,
+        amount: weight * size * freshness * (1 + extraSets[side] / (usualSets * 2)),
+      })),
+    ),
+    load: Object.fromEntries(
+      Object.entries(exercise.load).map(([tissue, load]) => [
+        tissue,
+        load * (sets / exercise.sets) * (perWeek / fullWeek),
+      ]),
+    ),
+  }
+}
+
+/** How much of the full dose this is: half of it teaches more than half. */
+function amountOf(work: Work, exercise: Exercise): number {
+  const { most } = exercise
+  const share =
+    'holdS' in work
+      ? work.holdS / ('holdS' in most ? most.holdS : work.holdS)
+      : work.reps / ('reps' in most ? most.reps : work.reps)
+  return Math.sqrt(Math.min(1, share))
+}
+
+/**
+ * What is done at a level: between start and most, and never more than the measured best allows. Where nothing was
+ * measured it begins with the easier form.
+ */
+function workAt(
+  exercise: Exercise,
+  level: Level,
+  { measured, references: r }: DoseInput,
+): { work: Work; lines: LineId[] } {
+  const between = (start: number, most: number) => Math.round(start + ((most - start) * level) / 2)
+  const { start, most, bound } = exercise
+  const planned: Work =
+    'holdS' in start
+      ? { holdS: between(start.holdS, 'holdS' in most ? most.holdS : start.holdS) }
+      : {
+          reps: between(start.reps, 'reps' in most ? most.reps : start.reps),
+          secondsPerRep: start.secondsPerRep,
+        }
+  const best = bound && bestOf(bound, measured)
+  const share = [r.startShare, r.secondShare, 1][level]!
+  if (!bound) return { work: calmed(planned, exercise, measured, r), lines: [] }
+  if (best === undefined)
+    return {
+      work: leastOf(planned, 'holdS' in planned ? r.unmeasuredHoldS : r.unmeasuredReps),
+      lines: ['easierFirst', 'holdSteady'],
+    }
+  const least = 'holdS' in planned ? r.holdLeastS : 1
+  const most70 = Math.max(least, Math.floor(best * share))
+  const isWeak = 'holdS' in planned ? best < r.handSteadyBelowS : best < r.easierBelowReps
+  return { work: leastOf(planned, most70), lines: isWeak ? ['holdSteady', 'easierFirst'] : [] }
+}
+
+/** Two-legged raises of somebody who has none on one leg begin with few. */
+function calmed(work: Work, exercise: Exercise, measured: Measured, r: References): Work {
+  const isRaise = exercise.traits.includes('heavy') && 'reps' in work
+  if (!isRaise || measured.heelRaises === undefined) return work
+  return leastOf(work, Math.max(r.twoLeggedLeast, Math.floor(2 * r.startShare * measured.heelRaises)))
+}
+
+function leastOf(work: Work, most: number): Work {
+  return 'holdS' in work
+    ? { holdS: Math.min(work.holdS, most) }
+    : { ...work, reps: Math.min(work.reps, most) }
+}
+
+function bestOf(bound: NonNullable<Exercise['bound']>, measured: Measured): number | undefined {
+  return {
+    singleLegOpen: measured.singleLegOpenS,
+    singleLegShut: measured.singleLegShutS,
+    heelRaises: measured.heelRaises,
+  }[bound]
+}
+
+/** One set more for the side that is shorter of what the drill is for, where the sides differ enough. */
+function extraSetsOf(exercise: Exercise, { rows }: Priorities, r: References): BySide<number> {
+  if (exercise.sides !== 'each') return { left: 0, right: 0 }
+  const gap = exercise.targets.reduce((sum, [capacity, weight]) => {
+    const { deficit } = rows[capacity]
+    return sum + weight * (deficit.left - deficit.right)
+  }, 0)
+  const limit = r.sideGapSetPct / percent
+  return { left: gap >= limit ? 1 : 0, right: gap <= -limit ? 1 : 0 }
+}

@@ -1,0 +1,219 @@
+import type { CautionEffect } from '../cautions'
+import type { References } from '../../groundwork/reference'
+import { sides, type Side } from '../../groundwork/side'
+import { capacities, stages, tissues, type Capacity, type Stage, type Tissue } from './capacities'
+import type { Exercise } from './exercise'
+import { gateIds, readGate, type Gate, type GateId, type Measured } from './gates'
+import { exerciseOf, library } from './library'
+import { optionsOf, phasesOf, type Option } from './options'
+import type { PainPlace, Priorities } from './priorities'
+import { closedGate, forbids, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
+
+/** What the chooser is asked. Plain data: it goes to a worker, to a thread and into a kept plan. */
+export type PlanInput = {
+  priorities: Priorities
+  minutesPerSession: number
+  sessionsPerWeek: number
+  kit: RuleInput['kit']
+  effects: readonly CautionEffect[]
+  settings: TrainingSettings
+  painPlaces: Record<Side, readonly PainPlace[]>
+  hasPinch: boolean
+  measured: Measured
+  /** "just a check": nothing is trained unless somebody asks for it */
+  isCheckOnly: boolean
+  pinned: readonly string[]
+  banned: readonly string[]
+  /** drills of the version in force that work */
+  inForce: readonly string[]
+  references: References
+}
+
+/** One thing to fill: a capacity of one side in one phase, and what filling it is worth. */
+export type Need = { capacity: Capacity; side: Side; phase: number; worth: number }
+export type Must = { what: 'foundation' | 'mobility'; phase: number; ids: readonly string[] }
+export type PhaseFrame = {
+  stage: Stage
+  fromWeek: number
+  weeks: number
+  newMost: number
+  ceilings: Record<Tissue, number>
+}
+
+/** The problem as the solver and the quick chooser see it: the same options, needs, limits and prices. */
+export type Programme = {
+  input: PlanInput
+  phases: readonly PhaseFrame[]
+  options: readonly Option[]
+  /** places in `options` by drill and phase */
+  at: ReadonlyMap<string, readonly (readonly number[])[]>
+  needs: readonly Need[]
+  musts: readonly Must[]
+  pins: readonly string[]
+  gated: ReadonlyMap<string, Gate>
+  /** drills that train what a gate waits for, in an earlier phase */
+  trainersOf: ReadonlyMap<GateId, readonly string[]>
+  leftOut: ReadonlyMap<string, LeftOutBecause>
+  /** pins that a rule keeps out */
+  forbiddenPins: readonly string[]
+}
+
+const foundationWeight = 0.5
+
+/**
+ * The problem of one client.
+ * @returns options that survive kit, cautions, settings, licence, pain and stage; what fell out keeps its reason
+ * @source training plan, choosing
+ */
+export function programmeOf(input: PlanInput): Programme {
+  const { references: r } = input
+  const rules: RuleInput = {
+    kit: input.kit,
+    effects: new Set(input.effects),
+    settings: input.settings,
+    painPlaces: input.painPlaces,
+    worstPain: input.measured.worstPain,
+    hasPinch: input.hasPinch,
+    isLocked: input.measured.isLocked,
+    kneeComesIn: input.measured.kneeComesIn,
+    banned: input.banned,
+  }
+  const gates = Object.fromEntries(gateIds.map((id) => [id, readGate(id, input.measured, r)])) as Record<
+    GateId,
+    Gate
+  >
+  const leftOut = new Map<string, LeftOutBecause>()
+  const options: Option[] = []
+  const at = new Map<string, number[][]>()
+  const gated = new Map<string, Gate>()
+  for (const exercise of library) {
+    const gate = closedGate(exercise, gates)
+    const because =
+      forbids(exercise, rules) ?? (gate?.isShutByPain ? { why: 'gate' as const, gate } : undefined)
+    if (because) {
+      leftOut.set(exercise.id, because)
+      continue
+    }
+    const isAsked = input.pinned.includes(exercise.id)
+    if (!isAsked && !exercise.targets.some(([c]) => isWorth(input, c)) && !isFoundation(exercise, input)) {
+      leftOut.set(exercise.id, { why: 'nothingShort' })
+      continue
+    }
+    if (gate) gated.set(exercise.id, gate)
+    const places = stages.map((_, phase) => {
+      // what waits for a gate cannot open the plan
+      if (gate && phase === 0) return []
+      return optionsOf(exercise, phase, input).map((option) => options.push(option) - 1)
+    })
+    at.set(exercise.id, places)
+  }
+  const isAnythingShort = !isNothing(input)
+  return {
+    input,
+    phases: framesOf(r, input),
+    options,
+    at,
+    needs: needsOf(input),
+    musts: isAnythingShort ? mustsOf(input, at, gated) : [],
+    pins: input.pinned.filter((id) => at.has(id)),
+    gated,
+    trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated)])),
+    leftOut,
+    forbiddenPins: input.pinned.filter((id) => exerciseOf(id) && !at.has(id)),
+  }
+}
+
+/** Whether there is nothing to train: nothing short, or only a check was asked for, and no hand asked for more. */
+export function isNothing(input: PlanInput): boolean {
+  if (input.pinned.some((id) => exerciseOf(id))) return false
+  if (input.isCheckOnly && !capacities.some((c) => input.priorities.rows[c].because.includes('raised')))
+    return true
+  return !capacities.some((c) => isWorth(input, c))
+}
+
+function isWorth(input: PlanInput, capacity: Capacity): boolean {
+  const { weight } = input.priorities.rows[capacity]
+  return weight.left > 0 || weight.right > 0
+}
+
+const phaseWorth = [1, 0.9, 0.8, 0.7] as const
+
+function needsOf(input: PlanInput): Need[] {
+  return stages.flatMap((_, phase) =>
+    capacities.flatMap((capacity) =>
+      sides.flatMap((side): Need[] => {
+        const worth = input.priorities.rows[capacity].weight[side] * phaseWorth[phase]!
+        return worth > 0 ? [{ capacity, side, phase, worth }] : []
+      }),
+    ),
+  )
+}
+
+/** The arch, or yield where it is locked: one of these stands in every plan that trains anything. */
+export function foundationOf(input: PlanInput): Capacity {
+  return input.measured.isLocked ? 'yield' : 'arch'
+}
+
+function isFoundation(exercise: Exercise, input: PlanInput): boolean {
+  const main = exercise.targets[0]!
+  return main[0] === foundationOf(input) && main[1] >= foundationWeight
+}
+
+const ranges = ['ankleBend', 'bigToeExtension'] as const
+
+function mustsOf(
+  input: PlanInput,
+  at: ReadonlyMap<string, readonly (readonly number[])[]>,
+  gated: ReadonlyMap<string, Gate>,
+): Must[] {
+  const short = ranges.filter((range) => isWorth(input, range))
+  const openAt = (phase: number, isOne: (e: Exercise) => boolean) =>
+    [...at.keys()].filter((id) => {
+      const exercise = exerciseOf(id)!
+      return !gated.has(id) && at.get(id)![phase]!.length > 0 && isOne(exercise)
+    })
+  return stages.flatMap((_, phase) => {
+    const foundation = openAt(phase, (e) => isFoundation(e, input))
+    const mobility = openAt(phase, (e) => short.some((range) => e.targets[0]![0] === range))
+    return [
+      ...(foundation.length > 0 ? [{ what: 'foundation' as const, phase, ids: foundation }] : []),
+      ...(mobility.length > 0 ? [{ what: 'mobility' as const, phase, ids: mobility }] : []),
+    ]
+  })
+}
+
+function trainersOf(
+  gate: Gate,
+  at: ReadonlyMap<string, readonly (readonly number[])[]>,
+  gated: ReadonlyMap<string, Gate>,
+): string[] {
+  return [...at.keys()].filter(
+    (id) =>
+      !gated.has(id) &&
+      exerciseOf(id)!.targets.some(([c, w]) => c === gate.trainedBy && w >= foundationWeight),
+  )
+}
+
+function framesOf(r: References, input: PlanInput): PhaseFrame[] {
+  const weeks = [r.wakeWeeks, r.buildWeeks, r.joinWeeks, r.loadWeeks]
+  const sore = new Set([...input.painPlaces.left, ...input.painPlaces.right])
+  const isCareful = input.effects.includes('longerTransition')
+  const calm: Record<Tissue, number> = {
+    forefootBone:
+      (sore.has('ball') || sore.has('top') ? r.soreTissueShare : 1) * (isCareful ? r.carefulTissueShare : 1),
+    plantarFascia: sore.has('heel') || sore.has('arch') ? r.soreTissueShare : 1,
+    calfAchilles: sore.has('achilles') ? r.soreTissueShare : 1,
+    archMuscle: 1,
+  }
+  return stages.map((stage, phase) => ({
+    stage,
+    fromWeek: 1 + weeks.slice(0, phase).reduce((sum, w) => sum + w, 0),
+    weeks: weeks[phase]!,
+    newMost: Math.min(r.newDrillsPerWeek * weeks[phase]!, r.newDrillsAPhase),
+    ceilings: Object.fromEntries(
+      tissues.map((t) => [t, (r.tissueCeiling + r.tissueCeilingGrowth * phase) * calm[t]]),
+    ) as Record<Tissue, number>,
+  }))
+}
+
+export { phasesOf }

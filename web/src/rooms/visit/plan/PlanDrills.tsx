@@ -1,0 +1,275 @@
+import { ActionIcon, Button, Menu, Tooltip } from '@mantine/core'
+import { IconArrowsExchange, IconLock, IconPin, IconPinFilled, IconX } from '@tabler/icons-react'
+import { useState } from 'react'
+import {
+  exerciseOf,
+  type LeftOut,
+  type PhasePlan,
+  type Pick,
+  type PlanInput,
+  type Price,
+  type TrainingPlan,
+} from '@sturvo/core/training'
+import {
+  becauseText,
+  doseText,
+  fallbackText,
+  gateSentence,
+  kitText,
+  leftOutText,
+  linesText,
+  num,
+  priceText,
+  stageText,
+} from '@sturvo/words'
+import { FigureView } from '../../../parts/FigureView'
+import { pricesAway } from '../../../workers/planJobs'
+import { useRecord, useVisitReading } from '../visitContext'
+import classes from './Plan.module.css'
+
+const nameOf = (id: string) => exerciseOf(id)?.name ?? id
+
+/** The drills of one phase, each with what it is for and how it is done. */
+export function PhaseView({
+  phase,
+  plan,
+  input,
+}: {
+  phase: PhasePlan
+  plan: TrainingPlan
+  input: PlanInput
+}) {
+  if (phase.picks.length === 0) return null
+  return (
+    <section aria-label={stageText[phase.stage]} data-phase={phase.stage}>
+      <h2>
+        {stageText[phase.stage]}{' '}
+        <span className={classes.soft}>
+          weeks {phase.fromWeek} to {phase.fromWeek + phase.weeks - 1} · {num(phase.minutes)} min a session
+        </span>
+      </h2>
+      <ul className={classes.picks}>
+        {phase.picks.map((pick) => (
+          <PickView key={pick.exercise.id} pick={pick} plan={plan} input={input} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input: PlanInput }) {
+  const { exercise: e, dose, lines, gate } = pick
+  const { facts } = useVisitReading()
+  const record = useRecord()
+  const { pinned, banned } = facts.plan
+  const because = becauseText(pick.because)
+  return (
+    <li className={classes.pick} data-pick={e.id}>
+      <FigureView id={e.figure} width={104} />
+      <div>
+        <p>
+          <strong>{e.name}</strong> <span className={classes.dose}>{doseText(dose, e.sides)}</span>{' '}
+          <span className={classes.soft}>
+            {num(dose.minutes)} min{e.kit.length > 0 && ` · ${e.kit.map((item) => kitText[item]).join(', ')}`}
+          </span>
+        </p>
+        <p>{[e.cue, linesText(lines)].filter(Boolean).join(' ')}</p>
+        {gate && (
+          <p className={classes.gate} data-gate={gate.id}>
+            <IconLock size={15} aria-hidden="true" /> {gateSentence(gate)} {fallbackText(pick)}
+          </p>
+        )}
+        <p className={classes.soft}>
+          {because !== ''
+            ? `because ${because}`
+            : pick.isPinned
+              ? 'pinned by you'
+              : 'the foundation: one stands in every plan that trains anything'}
+        </p>
+      </div>
+      <div className={classes.tools}>
+        <Tooltip label={pick.isPinned ? 'Unpin: the chooser may leave it out' : 'Pin: always in the plan'}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="lg"
+            aria-pressed={pick.isPinned}
+            aria-label={`${pick.isPinned ? 'Unpin' : 'Pin'} ${e.name}`}
+            onClick={() =>
+              record({
+                'answer.planPinned': pick.isPinned ? pinned.filter((id) => id !== e.id) : [...pinned, e.id],
+              })
+            }
+          >
+            {pick.isPinned ? <IconPinFilled size={18} /> : <IconPin size={18} />}
+          </ActionIcon>
+        </Tooltip>
+        <SwapMenu pick={pick} plan={plan} input={input} />
+        <Tooltip label="Leave out; it can be brought back below">
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="lg"
+            aria-label={`Leave out ${e.name}`}
+            onClick={() =>
+              record({
+                'answer.planBanned': [...banned, e.id],
+                'answer.planPinned': pinned.filter((id) => id !== e.id),
+              })
+            }
+          >
+            <IconX size={18} />
+          </ActionIcon>
+        </Tooltip>
+      </div>
+    </li>
+  )
+}
+
+const mostAlternatives = 3
+
+/** Drills that could stand in this one's place, by what they would cost. */
+function alternativesTo(pick: Pick, plan: TrainingPlan): string[] {
+  const wanted = new Set(pick.exercise.targets.map(([capacity]) => capacity))
+  return plan.leftOut
+    .filter(
+      ({ exercise, because }) => because.why === 'others' && exercise.targets.some(([c]) => wanted.has(c)),
+    )
+    .map(({ exercise }) => exercise.id)
+}
+
+function SwapMenu({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input: PlanInput }) {
+  const { facts } = useVisitReading()
+  const record = useRecord()
+  const [prices, setPrices] = useState<Record<string, Price> | 'asking' | 'failed'>()
+  const ids = alternativesTo(pick, plan)
+  const { pinned, banned } = facts.plan
+  const { id, name } = pick.exercise
+  const ask = () => {
+    setPrices('asking')
+    // asked without the drill that leaves: its place is what the others would take
+    pricesAway(
+      { ...input, banned: [...input.banned, id], pinned: input.pinned.filter((p) => p !== id) },
+      ids,
+    ).then(setPrices, () => setPrices('failed'))
+  }
+  const ranked =
+    typeof prices === 'object'
+      ? ids
+          .filter((each) => prices[each])
+          .sort((a, b) => prices[a]!.objective - prices[b]!.objective)
+          .slice(0, mostAlternatives)
+      : []
+  return (
+    <Menu position="bottom-end" onOpen={ask} width={320}>
+      <Menu.Target>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="lg"
+          aria-label={`Swap ${name}`}
+          disabled={ids.length === 0}
+        >
+          <IconArrowsExchange size={18} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Label>In place of {name}</Menu.Label>
+        {prices === 'asking' && <Menu.Item disabled>Working out what each would cost …</Menu.Item>}
+        {prices === 'failed' && (
+          <Menu.Item disabled>This could not be worked out. Close and try again.</Menu.Item>
+        )}
+        {typeof prices === 'object' && ranked.length === 0 && (
+          <Menu.Item disabled>Nothing else fits in its place.</Menu.Item>
+        )}
+        {ranked.map((each) => (
+          <Menu.Item
+            key={each}
+            data-swap={each}
+            onClick={() =>
+              record({
+                'answer.planPinned': [...pinned.filter((p) => p !== id), each],
+                'answer.planBanned': [...banned, id],
+              })
+            }
+          >
+            <strong>{nameOf(each)}</strong>
+            <br />
+            <span className={classes.soft}>
+              {priceText((prices as Record<string, Price>)[each]!, nameOf)}
+            </span>
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  )
+}
+
+const shownLeftOut = 8
+
+/** What stands in no phase, and why not; on asking, at what price it would. */
+export function LeftOutList({ leftOut, input }: { leftOut: readonly LeftOut[]; input: PlanInput }) {
+  const { facts } = useVisitReading()
+  const record = useRecord()
+  const [prices, setPrices] = useState<Record<string, Price> | 'asking' | 'failed'>()
+  const [isAll, setAll] = useState(false)
+  const { banned, pinned } = facts.plan
+  const shown = isAll ? leftOut : leftOut.slice(0, Math.max(shownLeftOut, banned.length))
+  const open = shown.filter(({ because }) => because.why === 'others').map(({ exercise }) => exercise.id)
+  const priceOf = (id: string) => (typeof prices === 'object' ? prices[id] : undefined)
+  return (
+    <section aria-labelledby="left-out">
+      <h2 id="left-out">Left out, and why</h2>
+      {open.length > 0 && typeof prices !== 'object' && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          loading={prices === 'asking'}
+          onClick={() => {
+            setPrices('asking')
+            pricesAway(input, open).then(setPrices, () => setPrices('failed'))
+          }}
+        >
+          What would each cost?
+        </Button>
+      )}
+      {prices === 'failed' && <p role="alert">This could not be worked out. Ask again.</p>}
+      <ul className={classes.leftOut}>
+        {shown.map(({ exercise, because }) => {
+          const price = priceOf(exercise.id)
+          return (
+            <li key={exercise.id} data-left-out={exercise.id}>
+              <span>
+                <strong>{exercise.name}</strong>: {price ? priceText(price, nameOf) : leftOutText(because)}
+              </span>
+              {because.why === 'banned' ? (
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() => record({ 'answer.planBanned': banned.filter((id) => id !== exercise.id) })}
+                >
+                  Bring back
+                </Button>
+              ) : (
+                because.why === 'others' && (
+                  <Button
+                    size="compact-xs"
+                    variant="subtle"
+                    onClick={() => record({ 'answer.planPinned': [...pinned, exercise.id] })}
+                  >
+                    Pin it
+                  </Button>
+                )
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {leftOut.length > shown.length && (
+        <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setAll(true)}>
+          All {leftOut.length}
+        </Button>
+      )}
+    </section>
+  )
+}

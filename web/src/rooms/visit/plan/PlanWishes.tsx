@@ -1,0 +1,81 @@
+import { Chip, Group, SegmentedControl, Slider } from '@mantine/core'
+import { kitItems } from '@sturvo/core/training'
+import { paces } from '@sturvo/core/transition'
+import { effectText, kitText } from '@sturvo/words'
+import { Cairn } from '../../../parts/Cairn'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
+import classes from './Plan.module.css'
+
+export function LimitsInForce() {
+  const { reading } = useVisitReading()
+  const { effects } = reading.cautions
+  if (effects.size === 0) return null
+  return (
+    <p className={classes.limits}>
+      <Cairn size={18} /> Cautions in force: {[...effects].map((e) => effectText[e]).join(' · ')}
+    </p>
+  )
+}
+
+const paceText = { slow: 'slow', usual: 'usual', brisk: 'brisk' } as const
+
+export function PlanWishes() {
+  const { references } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const record = useRecord()
+  const { minutesPerSession, sessionsPerWeek, kit, pace } = facts.plan
+  return (
+    <div className={classes.wishes}>
+      <div>
+        <p id="plan-minutes">
+          <strong>{minutesPerSession} min</strong> a session
+        </p>
+        <Slider
+          thumbProps={{ 'aria-labelledby': 'plan-minutes' }}
+          min={references.sessionMinutesLeast}
+          max={references.sessionMinutesMost}
+          step={1}
+          label={null}
+          value={minutesPerSession}
+          onChange={(value) => record({ 'answer.planMinutes': value })}
+        />
+      </div>
+      <div>
+        <p id="plan-sessions">
+          <strong>{sessionsPerWeek}</strong> sessions a week
+        </p>
+        <Slider
+          thumbProps={{ 'aria-labelledby': 'plan-sessions' }}
+          min={3}
+          max={7}
+          step={1}
+          label={null}
+          value={sessionsPerWeek}
+          onChange={(value) => record({ 'answer.planSessions': value })}
+        />
+      </div>
+      <div>
+        <p id="plan-pace">Pace into other shoes</p>
+        <SegmentedControl
+          aria-labelledby="plan-pace"
+          size="xs"
+          data={paces.map((value) => ({ value, label: paceText[value] }))}
+          value={pace}
+          onChange={(value) => record({ 'answer.planPace': value })}
+        />
+      </div>
+      <div className={classes.kit}>
+        <p id="plan-kit">Kit at hand</p>
+        <Chip.Group multiple value={[...kit]} onChange={(value) => record({ 'answer.planKit': value })}>
+          <Group gap={4} role="group" aria-labelledby="plan-kit">
+            {kitItems.map((item) => (
+              <Chip key={item} value={item} size="xs">
+                {kitText[item]}
+              </Chip>
+            ))}
+          </Group>
+        </Chip.Group>
+      </div>
+    </div>
+  )
+}
