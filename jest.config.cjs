@@ -33,6 +33,10 @@ const base = (name, extra = {}) => ({
     'Uint32Array',
     'Int32Array',
     'Infinity',
+    'Map',
+    'Set',
+    'Object',
+    'Array',
   ],
   ...extra,
 })

@@ -12,7 +12,7 @@ test('marks of visits made before views were known lie on the sole, and nothing 
   ])
 })
 
-test('the worst pain is what was answered, or else the worst mark', () => {
+test('the worst pain is the worst of what was answered and what was marked', () => {
   const mark = (worst?: number) => ({
     side: 'left',
     across: 0,
@@ -24,7 +24,9 @@ test('the worst pain is what was answered, or else the worst mark', () => {
   })
   const marks = { 'mark.mark00000001': mark(3), 'mark.mark00000002': mark(6), 'mark.mark00000003': mark() }
   expect(factsAt(marks).worstPain).toBe(6)
-  expect(factsAt({ ...marks, 'answer.worstPain': 2 }).worstPain).toBe(2)
+  // a six on the map is not softened by a two that was typed, nor a nine that was typed by the map
+  expect(factsAt({ ...marks, 'answer.worstPain': 2 }).worstPain).toBe(6)
+  expect(factsAt({ ...marks, 'answer.worstPain': 9 }).worstPain).toBe(9)
   expect(factsAt({ 'mark.mark00000003': mark() }).worstPain).toBeUndefined()
 })
 

@@ -1,8 +1,8 @@
-import { cautionIds } from '@sturvo/core/cautions'
+import { cautionIds, stopQuestions } from '@sturvo/core/cautions'
 import { measureIds } from '@sturvo/core/measures'
 import { defaultSettings, read, type Finding, type VisitFacts } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
-import { library } from '@sturvo/core/training'
+import { choosePlan, library } from '@sturvo/core/training'
 import { factsOf, openApiDocument } from '@sturvo/schema'
 import { handoutOf } from '@sturvo/pages/handout'
 import {
@@ -28,6 +28,7 @@ const both = (id: string, left: number | string, right: number | string) => ({
   [`measure.${id}.right.1`]: right,
 })
 const fields = {
+  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
   ...both('navicularSit', 43, 42),
   ...both('navicularStand', 34.5, 31),
   ...both('navicularSingle', 31, 30.5),
@@ -170,8 +171,13 @@ test('numbers: sensible decimals, sign with its number, never wholly sure', () =
 })
 
 test('a drill says its dose and its reason', () => {
-  expect(doseText(library.find((e) => e.id === 'calfStretch')!)).toBe('3 × 30 s each side')
-  expect(becauseText([{ measure: 'bigToeExtension', side: 'right', value: 48, goal: 60 }])).toBe(
+  const dose = { sets: 3, work: { holdS: 30 }, perWeek: 5, extraSets: { left: 0, right: 0 }, minutes: 4 }
+  expect(doseText(dose, 'each')).toBe('3 × 30 s each side, 5 days a week')
+  expect(
+    doseText({ ...dose, work: { reps: 8, secondsPerRep: 4 }, extraSets: { left: 1, right: 0 } }, 'each'),
+  ).toBe('3 × 8 each side, one set more on the left, 5 days a week')
+  expect(doseText({ ...dose, sets: 1, work: { holdS: 120 } }, 'both')).toBe('1 × 2 min, 5 days a week')
+  expect(becauseText([{ measure: 'bigToeExtensionDeg', side: 'right', value: 48, goal: 60 }])).toBe(
     'right big toe bends 48°, goal 60°',
   )
 })
@@ -179,6 +185,7 @@ test('a drill says its dose and its reason', () => {
 test("the client's page holds drills, shoes and care; with a stop only where to go", () => {
   const page = handoutOf({
     reading,
+    plan: choosePlan(reading.planInput!),
     practice: 'Tideway',
     client: 'Ansa Rook',
     on: '4 May 2026',
@@ -189,9 +196,14 @@ test("the client's page holds drills, shoes and care; with a stop only where to 
   expect(page.drills.length).toBeGreaterThan(2)
   expect(page.minutes).toBeLessThanOrEqual(facts.plan.minutesPerSession)
   expect(page.shoes).toHaveLength(4)
-  const stopped = read({ ...facts, cautionAnswers: { calfSwollen: true } }, references, defaultSettings)
+  const stopped = read(
+    { ...facts, cautionAnswers: { ...facts.cautionAnswers, calfSwollen: true } },
+    references,
+    defaultSettings,
+  )
   const blocked = handoutOf({
     reading: stopped,
+    plan: undefined,
     practice: 'Tideway',
     client: 'Ansa Rook',
     on: '4 May 2026',
@@ -232,7 +244,14 @@ test('the OpenAPI document is made from the contracts', () => {
 test('a pinned sentence goes on the page and into the letter, however small it is', () => {
   const small = reading.findings.find((f) => f.kind === 'sideShare')!
   const sentence = plain(findingWords(small).sentence)
-  const input = { reading, practice: 'Tideway', client: 'Ansa Rook', on: '4 May 2026', ...facts.plan }
+  const input = {
+    reading,
+    plan: undefined,
+    practice: 'Tideway',
+    client: 'Ansa Rook',
+    on: '4 May 2026',
+    ...facts.plan,
+  }
   expect(handoutOf({ ...input, pinnedFindings: [] }).seen).not.toContain(sentence)
   expect(handoutOf({ ...input, pinnedFindings: [small.id] }).seen[0]).toBe(sentence)
   const letter = (pinnedFindings: string[]) =>

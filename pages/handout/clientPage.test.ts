@@ -1,17 +1,28 @@
 import { read, defaultSettings, type VisitFacts } from '@sturvo/core/reading'
+import { stopQuestions } from '@sturvo/core/cautions'
 import { referenceValues } from '@sturvo/core/reference'
+import { choosePlan } from '@sturvo/core/training'
 import { factsOf, type Fields } from '@sturvo/schema'
 import { clientShoeLines, clientSpacingText } from '@sturvo/words'
 import { handoutOf } from './index'
 
 const references = referenceValues()
+const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false]))
 const factsWith = (fields: Fields): VisitFacts =>
-  factsOf({ fields, birthYear: 1980, day: '2026-05-04', ownedKit: ['wall', 'step', 'band'], references })
+  factsOf({
+    fields: { ...noRedFlags, ...fields },
+    birthYear: 1980,
+    day: '2026-05-04',
+    ownedKit: ['wall', 'step', 'band'],
+    references,
+  })
 const readingOf = (fields: Fields) => read(factsWith(fields), references, defaultSettings)
 const pageOf = (fields: Fields) => {
   const facts = factsWith(fields)
+  const reading = read(facts, references, defaultSettings)
   return handoutOf({
-    reading: read(facts, references, defaultSettings),
+    reading,
+    plan: reading.planInput && choosePlan(reading.planInput),
     practice: 'Tideway',
     client: 'Ansa Rook',
     on: '4 May 2026',

@@ -1,3 +1,4 @@
+import { stopQuestions } from '@sturvo/core/cautions'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -155,21 +156,70 @@ describe('plan', () => {
       'answer.hoursStanding': 30,
     },
   }
-  test('the same visit gives the same plan, with reasons', async () => {
-    writeFileSync(place('visit.json'), JSON.stringify(visit))
-    const [one, two] = [await run(['plan', place('visit.json')]), await run(['plan', place('visit.json')])]
+  const asked = {
+    ...visit,
+    fields: {
+      ...visit.fields,
+      ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+    },
+  }
+  type Printed = {
+    blocked: boolean
+    openQuestions: string[]
+    stops: string[]
+    phases: { minutesPerSession: number; drills: { id: string; because: string[]; minutes: number }[] }[]
+    proof?: { gapPct: number }
+  }
+  const planOf = async (content: object, ...options: string[]) => {
+    writeFileSync(place('visit.json'), JSON.stringify(content))
+    return run(['plan', place('visit.json'), ...options])
+  }
+  const printed = async (content: object, ...options: string[]) =>
+    JSON.parse((await planOf(content, ...options)).output) as Printed
+
+  test('without answers there is no plan: blocked, with every open question named', async () => {
+    const plan = await printed(visit)
+    expect(plan).toMatchObject({ blocked: true, stops: [], phases: [] })
+    expect(plan.openQuestions).toEqual(stopQuestions.filter((q) => q !== 'childLimping'))
+    expect((plan as { transition?: unknown }).transition).toBeUndefined()
+    const child = await printed({ ...asked, birthYear: 2014 })
+    expect(child).toMatchObject({ blocked: true, openQuestions: [], stops: ['child'], phases: [] })
+  })
+  test('the same visit gives the same plan to the byte, proven, with reasons', async () => {
+    const [one, two] = [await planOf(asked), await planOf(asked)]
     expect(one).toEqual(two)
-    const plan = JSON.parse(one.output) as { blocked: boolean; phases: { picks: { because: string }[] }[] }
+    const plan = JSON.parse(one.output) as Printed
     expect(plan.blocked).toBe(false)
-    expect(plan.phases[0]!.picks.some((p) => p.because.includes('knee-to-wall 80 mm, goal 125'))).toBe(true)
+    const because = plan.phases[0]!.drills.flatMap((d) => d.because)
+    expect(because).toContain('left knee-to-wall 80 mm, goal 125')
+    expect(plan.proof!.gapPct).toBeLessThanOrEqual(2)
+  })
+  test('minutes, sessions and kit are wishes; an earlier plan is kept where it still serves', async () => {
+    const short = await printed(asked, '--minutes', '6', '--kit', '')
+    for (const phase of short.phases) expect(phase.minutesPerSession).toBeLessThanOrEqual(6)
+    const first = await planOf(asked)
+    writeFileSync(place('previous.json'), first.output)
+    const ids = (plan: Printed) => new Set(plan.phases.flatMap((p) => p.drills.map((d) => d.id)))
+    const before = ids(JSON.parse(first.output) as Printed)
+    const after = ids(await printed(asked, '--previous', place('previous.json')))
+    expect([...before].filter((id) => after.has(id)).length).toBeGreaterThanOrEqual(before.size * 0.8)
+    expect(await planOf(asked, '--minutes', '400')).toMatchObject({
+      code: 2,
+      output: expect.stringContaining('--minutes'),
+    })
+    expect(await planOf(asked, '--kit', 'trampoline')).toMatchObject({ code: 2 })
+    writeFileSync(place('previous.json'), '{}')
+    expect(await planOf(asked, '--previous', place('previous.json'))).toMatchObject({
+      code: 2,
+      output: expect.stringContaining('is no plan'),
+    })
   })
   test('a stop blocks it', async () => {
-    writeFileSync(
-      place('stop.json'),
-      JSON.stringify({ ...visit, fields: { ...visit.fields, 'answer.caution:hotSwollen': true } }),
-    )
-    expect(JSON.parse((await run(['plan', place('stop.json')])).output)).toMatchObject({
+    const stopped = { ...asked, fields: { ...asked.fields, 'answer.caution:hotSwollen': true } }
+    expect(await printed(stopped)).toMatchObject({
       blocked: true,
+      openQuestions: [],
+      stops: ['hotSwollen'],
       cautions: [{ id: 'hotSwollen', level: 'stop' }],
     })
   })

@@ -118,8 +118,13 @@ export const commands: readonly Command[] = [
   {
     name: 'plan',
     summary: 'the plan of a visit, with its reasons',
-    usage: 'plan VISIT.json',
-    options: [],
+    usage: 'plan VISIT.json [--minutes M] [--sessions N] [--kit a,b] [--previous PLAN.json]',
+    options: [
+      ['--minutes M', 'minutes a session, instead of those in the visit'],
+      ['--sessions N', 'sessions a week'],
+      ['--kit a,b', 'kit at hand'],
+      ['--previous PLAN.json', 'the plan in force: what still serves is kept'],
+    ],
     example: 'plan docs/examples/visit.json',
     run: async (args) => (await import('./plan')).planOfFile(args),
   },

@@ -3,7 +3,7 @@ declare module '*.module.css' {
   export default classes
 }
 declare module '@fontsource-variable/*'
-declare module '*.wasm?url' {
+declare module 'highs/runtime?url' {
   const url: string
   export default url
 }

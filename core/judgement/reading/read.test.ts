@@ -2,10 +2,13 @@ import fc from 'fast-check'
 import { classChances } from '../../foot/arch'
 import { emptyFoot, type FootValues } from '../../foot/measures'
 import { referenceValues } from '../../groundwork/reference'
+import { stopQuestions } from '../../plan/cautions'
 import { worstRegion } from '../../plan/story'
+import { choosePlan } from '../../plan/training'
 import { defaultSettings, expectedGain, read, type VisitFacts } from './index'
 
 const references = referenceValues()
+const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
 const foot = (
   numbers: FootValues['numbers'],
   words: FootValues['words'] = {},
@@ -27,7 +30,7 @@ const empty: VisitFacts = {
   hoursWalking: undefined,
   runs: false,
   kneeComesIn: false,
-  cautionAnswers: {},
+  cautionAnswers: noRedFlags,
   dealtWith: {},
   shoes: [],
   devices: [],
@@ -39,6 +42,9 @@ const empty: VisitFacts = {
     kit: ['wall', 'step', 'band'],
     pinned: [],
     banned: [],
+    raised: [],
+    lowered: [],
+    inForce: [],
     pace: 'usual',
   },
 }
@@ -58,7 +64,7 @@ const ids = (facts: Partial<VisitFacts>) => readNow(facts).findings.map((f) => f
 test('an empty visit says nothing, plans nothing to train, and is not blocked', () => {
   const reading = readNow({})
   expect(reading.findings).toEqual([])
-  expect(reading.plan?.phases.every((p) => p.picks.length === 0)).toBe(true)
+  expect(reading.planInput && choosePlan(reading.planInput).nothing).toBe('nothingShort')
   expect(reading).toMatchObject({
     transition: undefined,
     valueCount: 0,
@@ -102,7 +108,7 @@ test('left and right are read alike', () => {
 test('who tried and could not counts as zero; who was not tested counts as nothing', () => {
   const cannot = readNow({ feet: { left: foot({}, {}, { singleLegOpen: 'cannot' }), right: emptyFoot } })
   expect(cannot.findings).toMatchObject([{ kind: 'balance', seconds: 0, cannot: true }])
-  expect(cannot.deficits.balance.left).toBe(1)
+  expect(cannot.priorities.deficits.balance.left).toBe(1)
   const notTested = readNow({
     feet: { left: foot({}, {}, { singleLegOpen: 'notTested' }), right: emptyFoot },
   })
@@ -111,14 +117,14 @@ test('who tried and could not counts as zero; who was not tested counts as nothi
 
 test('a stop blocks plan, spacing and transition; a limit only shapes them', () => {
   const feet = { left: foot({ kneeToWall: 70, halluxAngle: 26 }), right: foot({ kneeToWall: 70 }) }
-  const stop = readNow({ feet, hoursStanding: 20, cautionAnswers: { hotSwollen: true } })
+  const stop = readNow({ feet, hoursStanding: 20, cautionAnswers: { ...noRedFlags, hotSwollen: true } })
   expect(stop).toMatchObject({
-    plan: undefined,
+    planInput: undefined,
     transition: undefined,
     spacing: { use: 'notNow', because: 'caution' },
   })
-  const limit = readNow({ feet, hoursStanding: 20, cautionAnswers: { boneHistory: true } })
-  expect(limit.plan).toBeDefined()
+  const limit = readNow({ feet, hoursStanding: 20, cautionAnswers: { ...noRedFlags, boneHistory: true } })
+  expect(limit.planInput).toBeDefined()
   expect(limit.transition).toMatchObject({ factors: ['bone'], shortestWeeks: 15 })
 })
 
@@ -129,13 +135,13 @@ test('settings decide: target of the tripod, goal of the big toe, symmetry', () 
   expect(readNow({ feet }, { ...defaultSettings, loadTarget: 'equalThirds' }).load.tripods.left?.kind).toBe(
     'even',
   )
-  expect(readNow({ feet }).deficits.bigToeExtension.left).toBe(0)
-  const wide = readNow({ feet }, { ...defaultSettings, bigToeGoal: 'sixtyFive' }).deficits.bigToeExtension
-    .left
+  expect(readNow({ feet }).priorities.deficits.bigToeExtension.left).toBe(0)
+  const wide = readNow({ feet }, { ...defaultSettings, bigToeGoal: 'sixtyFive' }).priorities.deficits
+    .bigToeExtension.left
   expect(wide).toBeGreaterThan(0)
   expect(
-    readNow({ feet }, { ...defaultSettings, bigToeGoal: 'sixtyFive', precision: 'symmetry' }).deficits
-      .bigToeExtension.left,
+    readNow({ feet }, { ...defaultSettings, bigToeGoal: 'sixtyFive', precision: 'symmetry' }).priorities
+      .deficits.bigToeExtension.left,
   ).toBeGreaterThan(wide)
 })
 
@@ -357,11 +363,11 @@ describe('grades in what follows', () => {
   const rolledOut = { heelRest: -8, heelActive: -7, heelPassive: 2 }
 
   test('a heel that rolled out is graded, but never trained as if it had rolled in', () => {
-    expect(readNow({ feet: both(rolledIn) }).deficits.insideAnkle.left).toBeGreaterThan(0.5)
+    expect(readNow({ feet: both(rolledIn) }).priorities.deficits.insideAnkle.left).toBeGreaterThan(0.5)
     const out = readNow({ feet: both(rolledOut) })
     expect(out.grades.left.heel).toMatchObject({ grade: 2, leans: 'out' })
-    expect(out.deficits.insideAnkle.left).toBe(0)
-    expect(out.deficits.delay.left).toBe(0)
+    expect(out.priorities.deficits.insideAnkle.left).toBe(0)
+    expect(out.priorities.deficits.delay.left).toBe(0)
   })
 
   test('the transition is as long as the effects beside the grade say', () => {

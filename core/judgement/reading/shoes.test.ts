@@ -33,7 +33,17 @@ const facts = (shoes: readonly Shoe[], changed: Partial<VisitFacts> = {}): Visit
   shoes,
   devices: [],
   spacersMm: [0, 0, 0, 0],
-  plan: { minutesPerSession: 15, sessionsPerWeek: 5, kit: [], pinned: [], banned: [], pace: 'usual' },
+  plan: {
+    minutesPerSession: 15,
+    sessionsPerWeek: 5,
+    kit: [],
+    pinned: [],
+    banned: [],
+    raised: [],
+    lowered: [],
+    inForce: [],
+    pace: 'usual',
+  },
   ...changed,
 })
 const readNow = (shoes: readonly Shoe[], changed: Partial<VisitFacts> = {}) =>

@@ -170,7 +170,13 @@ function leftOutOf(p: Programme, chosen: Chosen): LeftOut[] {
       worth: worthOf(p, exercise),
     }))
     .filter(({ because, worth }) => because.why !== 'nothingShort' && (worth > 0 || because.why === 'banned'))
-    .sort((a, b) => b.worth - a.worth || (a.exercise.id < b.exercise.id ? -1 : 1))
+    .sort(
+      (a, b) =>
+        // what was taken out by hand stands where it can be brought back
+        Number(b.because.why === 'banned') - Number(a.because.why === 'banned') ||
+        b.worth - a.worth ||
+        (a.exercise.id < b.exercise.id ? -1 : 1),
+    )
     .map(({ exercise, because }) => ({ exercise, because }))
 }
 
@@ -201,13 +207,21 @@ function relaxOf(p: Programme, chosen: Chosen): Relax[] {
 
 /** Whole minutes a session with which the pins that were not kept would fit beside what must be in. */
 function minutesInstead(p: Programme, unkept: readonly string[], chosen: Chosen): number | undefined {
+  const shortest = (id: string) =>
+    Math.min(...p.at.get(id)!.flatMap((places) => places.map((place) => p.options[place]!.dose.minutes)))
+  const more = unkept.reduce((sum, id) => sum + shortest(id), 0)
+  const busiest = Math.max(...chosen.map((places) => places.length), 0)
+  if (busiest === 0 && p.options.length === 0) return undefined
   const most = p.input.references.sessionMinutesMost
-  for (let minutes = Math.ceil(p.input.minutesPerSession) + 1; minutes <= most; minutes++) {
+  // three guesses, each a little roomier: what is offered is tried before it is said
+  for (const factor of [1, 1.3, 1.8]) {
+    const minutes = Math.ceil(p.input.minutesPerSession + more * factor)
+    if (minutes > most) return undefined
     const roomier = programmeOf({ ...p.input, minutesPerSession: minutes })
-    const choice = firstChoice(roomier)
-    const ids = new Set(choice.flatMap((places) => places.map((place) => drillAt(roomier, place))))
+    const ids = new Set(
+      firstChoice(roomier).flatMap((places) => places.map((place) => drillAt(roomier, place))),
+    )
     if (unkept.every((id) => ids.has(id))) return minutes
-    if (chosen.length === 0) return undefined
   }
   return undefined
 }

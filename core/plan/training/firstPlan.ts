@@ -46,6 +46,14 @@ function fillPhase(p: Programme, chosen: number[][], phase: number): void {
     const place = fitting.find((each) => isAllowed(p, withPlace(chosen, phase, [...chosen[phase]!, each])))
     if (place !== undefined) chosen[phase]!.push(place)
   }
+  for (const id of p.pins) {
+    if (chosen.some((places) => places.some((place) => drillAt(p, place) === id))) continue
+    const place = p.at
+      .get(id)!
+      [phase]!.toSorted((a, b) => shortRank(p, a) - shortRank(p, b))
+      .find((each) => isAllowed(p, withPlace(chosen, phase, [...chosen[phase]!, each])))
+    if (place !== undefined) chosen[phase]!.push(place)
+  }
   for (;;) {
     const now = phaseValue(p, chosen[phase]!)
     const rated = open
@@ -93,33 +101,37 @@ function makeRoom(
   place: number,
 ): number[][] | undefined {
   const isPin = (each: number) => p.pins.includes(drillAt(p, each))
+  const isMust = (each: number) =>
+    p.musts.some((must) => must.phase === phase && must.ids.includes(drillAt(p, each))) ? 1 : 0
   let kept = [...chosen[phase]!]
   for (;;) {
     const tried = withPlace(chosen, phase, [...kept, place])
     if (broken(p, tried).length === 0) return tried
-    const out = kept.filter((each) => !isPin(each)).sort((a, b) => phaseValue(p, [a]) - phaseValue(p, [b]))[0]
+    const out = kept
+      .filter((each) => !isPin(each))
+      .sort((a, b) => isMust(a) - isMust(b) || phaseValue(p, [a]) - phaseValue(p, [b]))[0]
     if (out === undefined) return undefined
     kept = kept.filter((each) => each !== out)
   }
 }
 
 /**
- * One step in one phase: a drill in, out, or in another's place; the one that promises most and breaks no limit.
+ * One step in one phase: a drill in, out, or in another's place; the best one that breaks no limit.
  * @returns whether one paid
  */
 function exchange(p: Programme, chosen: number[][], phase: number): boolean {
   const places = chosen[phase]!
-  const was = phaseValue(p, places)
+  const links = linksOf(p, chosen, phase)
   const minutes = (list: readonly number[]) =>
     list.reduce((sum, place) => sum + p.options[place]!.dose.minutes, 0)
+  const worth = (list: readonly number[]) => phaseValue(p, list) + links(list)
   const budget = p.input.minutesPerSession + 1e-9
-  // what starting and dropping drills costs is small beside what a phase gives: it is looked at once a step promises
-  const slack = p.input.references.newPrice * 2 + p.input.references.dropPrice
-  const steps: { places: number[]; promise: number }[] = []
+  const was = worth(places)
+  const steps: { places: number[]; gain: number }[] = []
   const offer = (tried: number[]) => {
     if (minutes(tried) > budget) return
-    const promise = phaseValue(p, tried) - was
-    if (promise > -slack) steps.push({ places: tried, promise })
+    const gain = worth(tried) - was
+    if (gain > least) steps.push({ places: tried, gain })
   }
   for (const place of placesAt(p, phase)) {
     if (places.includes(place)) continue
@@ -128,15 +140,35 @@ function exchange(p: Programme, chosen: number[][], phase: number): boolean {
     for (const out of others) offer([...others.filter((other) => other !== out), place])
   }
   for (const out of places) offer(places.filter((other) => other !== out))
-  steps.sort((a, b) => b.promise - a.promise)
-  const now = valueOf(p, chosen)
-  for (const step of steps) {
-    // no step behind this one can pay more than it promises
-    if (step.promise + slack <= least) return false
-    const whole = withPlace(chosen, phase, step.places)
-    if (valueOf(p, whole) <= now + least || broken(p, whole).length > 0) continue
-    chosen[phase] = step.places
-    return true
+  steps.sort((a, b) => b.gain - a.gain)
+  const step = steps.find((each) => broken(p, withPlace(chosen, phase, each.places)).length === 0)
+  if (!step) return false
+  chosen[phase] = step.places
+  return true
+}
+
+/** What a phase's drills cost by what stands in the other phases: starts here and after it, drills dropped, pins missed. */
+function linksOf(
+  p: Programme,
+  chosen: readonly number[][],
+  phase: number,
+): (places: readonly number[]) => number {
+  const { newPrice, dropPrice, pinPrice } = p.input.references
+  const idsAt = (k: number) => new Set((chosen[k] ?? []).map((place) => drillAt(p, place)))
+  const before = phase === 0 ? new Set(p.input.inForce) : idsAt(phase - 1)
+  const after = idsAt(phase + 1)
+  const elsewhere = new Set(
+    chosen.flatMap((places, k) => (k === phase ? [] : places.map((place) => drillAt(p, place)))),
+  )
+  const wantedPins = p.pins.filter((id) => !elsewhere.has(id))
+  const wantedInForce = p.input.inForce.filter((id) => p.at.has(id) && !elsewhere.has(id))
+  return (places) => {
+    const here = new Set(places.map((place) => drillAt(p, place)))
+    let cost = 0
+    for (const id of here) if (!before.has(id)) cost += newPrice
+    for (const id of after) if (!here.has(id)) cost += newPrice
+    for (const id of wantedPins) if (!here.has(id)) cost += pinPrice
+    for (const id of wantedInForce) if (!here.has(id)) cost += dropPrice
+    return -cost
   }
-  return false
 }

@@ -159,7 +159,9 @@ function bestOf(bound: NonNullable<Exercise['bound']>, measured: Measured): numb
 
 /** One set more for the side that is shorter of what the drill is for, where the sides differ enough. */
 function extraSetsOf(exercise: Exercise, { rows }: Priorities, r: References): BySide<number> {
-  if (exercise.sides !== 'each') return { left: 0, right: 0 }
+  // what soothes is done where it is sore, not more often
+  const isSoothing = exercise.targets.some(([capacity]) => capacity === 'comfort')
+  if (exercise.sides !== 'each' || isSoothing) return { left: 0, right: 0 }
   const gap = exercise.targets.reduce((sum, [capacity, weight]) => {
     const { deficit } = rows[capacity]
     return sum + weight * (deficit.left - deficit.right)

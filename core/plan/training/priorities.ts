@@ -2,7 +2,7 @@ import type { References } from '../../groundwork/reference'
 import { sides, type BySide, type Side } from '../../groundwork/side'
 import type { GoalKind } from '../story'
 import { capacities, type Capacity } from './capacities'
-import { raise, worst, type Deficits } from './deficits'
+import { raise, worst, type Deficit, type Deficits } from './deficits'
 
 /** Where it hurts, as far as it changes what is trained. */
 export const painPlaces = ['heel', 'arch', 'ball', 'insideAnkle', 'achilles', 'top'] as const
@@ -108,7 +108,12 @@ export function readPriorities(input: PriorityInput, r: References): Priorities 
 }
 
 function withWhatIsAsked(input: PriorityInput, r: References): Deficits {
-  const deficits = structuredClone(input.deficits)
+  const deficits = Object.fromEntries(
+    capacities.map((c): [Capacity, Deficit] => [
+      c,
+      { ...input.deficits[c], evidence: [...input.deficits[c].evidence] },
+    ]),
+  ) as Deficits
   for (const side of sides) {
     for (const place of input.painPlaces[side])
       raise(deficits, painAsks[place], side, Math.min(1, input.pain[side] / r.painFull), {

@@ -1,4 +1,4 @@
-import type { CautionEffect } from '../cautions'
+import { cautionEffects, type CautionEffect } from '../cautions'
 import type { References } from '../../groundwork/reference'
 import { sides, type Side } from '../../groundwork/side'
 import { capacities, stages, tissues, type Capacity, type Stage, type Tissue } from './capacities'
@@ -65,7 +65,8 @@ const foundationWeight = 0.5
  * @returns options that survive kit, cautions, settings, licence, pain and stage; what fell out keeps its reason
  * @source training plan, choosing
  */
-export function programmeOf(input: PlanInput): Programme {
+export function programmeOf(asked: PlanInput): Programme {
+  const input = inOrder(asked)
   const { references: r } = input
   const rules: RuleInput = {
     kit: input.kit,
@@ -120,6 +121,18 @@ export function programmeOf(input: PlanInput): Programme {
     trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated)])),
     leftOut,
     forbiddenPins: input.pinned.filter((id) => exerciseOf(id) && !at.has(id)),
+  }
+}
+
+/** The order in which things were ticked is nobody's reason: the same wishes are the same problem. */
+function inOrder(input: PlanInput): PlanInput {
+  const byLibrary = (ids: readonly string[]) => library.map((e) => e.id).filter((id) => ids.includes(id))
+  return {
+    ...input,
+    effects: cautionEffects.filter((effect) => input.effects.includes(effect)),
+    pinned: byLibrary(input.pinned),
+    banned: byLibrary(input.banned),
+    inForce: byLibrary(input.inForce),
   }
 }
 

@@ -44,7 +44,17 @@ const facts: VisitFacts = {
   devices: [],
   spacersMm: [0, 0, 0, 0],
   traced: { left: undefined, right: undefined },
-  plan: { minutesPerSession: 15, sessionsPerWeek: 5, kit: [], pinned: [], banned: [], pace: 'usual' },
+  plan: {
+    minutesPerSession: 15,
+    sessionsPerWeek: 5,
+    kit: [],
+    pinned: [],
+    banned: [],
+    raised: [],
+    lowered: [],
+    inForce: [],
+    pace: 'usual',
+  },
 }
 const props = (changed: Partial<MatViewProps> = {}): MatViewProps => ({
   shapes: bySide((side) => ({ ...neutralFoot, side })),

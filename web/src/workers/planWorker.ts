@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import loadHighs from 'highs'
-import wasmUrl from 'highs/build/highs.wasm?url'
+import wasmUrl from 'highs/runtime?url'
 import {
   highsSolver,
   priceOf,

@@ -31,15 +31,18 @@ export function usePlan(input: PlanInput): PlanState {
     let isWanted = true
     // sliders ask many times a second: the last question is the one that counts
     const timer = setTimeout(() => {
-      solveAway(asked).then(
-        (plan) => {
-          if (!isWanted) return
-          proven.set(key, plan)
-          if (proven.size > mostKept) proven.delete(proven.keys().next().value!)
-          setAnswer({ key, plan })
-        },
-        () => isWanted && setAnswer({ key, plan: undefined }),
-      )
+      // a browser that cannot start it has the quick plan, and says that nobody proved it
+      Promise.resolve()
+        .then(() => solveAway(asked))
+        .then(
+          (plan) => {
+            if (!isWanted) return
+            proven.set(key, plan)
+            if (proven.size > mostKept) proven.delete(proven.keys().next().value!)
+            setAnswer({ key, plan })
+          },
+          () => isWanted && setAnswer({ key, plan: undefined }),
+        )
     }, pauseMs)
     return () => {
       isWanted = false

@@ -1,6 +1,8 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import { stopQuestions } from '@sturvo/core/cautions'
 import { defaultSettings } from '@sturvo/core/reading'
+import { choosePlan } from '@sturvo/core/training'
+import { pricesAway, solveAway } from '../../../workers/planJobs'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
 import { GradeStep } from './GradeStep'
 import { HandoverStep } from './HandoverStep'
@@ -10,6 +12,11 @@ import { PlanStep } from './PlanStep'
 import { StoryStep } from './StoryStep'
 
 jest.mock('./TransitionView', () => ({ TransitionView: () => null }))
+jest.mock('../../../workers/planJobs', () => ({
+  solveAway: jest.fn(),
+  pricesAway: jest.fn(),
+  stopSolving: jest.fn(),
+}))
 const short = {
   ...bothSides('kneeToWall', 92, 78),
   ...bothSides('heelRaises', 17, 11),
@@ -148,57 +155,153 @@ describe('Grade', () => {
   })
 })
 
+const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false]))
+const shortAndAsked = { ...short, ...noRedFlags }
+
 describe('Plan', () => {
+  beforeEach(() => {
+    jest.mocked(solveAway).mockReset()
+    // never answered: what is shown is the plan found at once
+    jest.mocked(solveAway).mockReturnValue(new Promise(() => undefined))
+    jest.mocked(pricesAway).mockReset()
+  })
+
+  test('while a red flag is open there is no plan; it is asked right there', () => {
+    const { 'answer.caution:openWound': _, ...others } = shortAndAsked
+    const { recorded } = renderInVisit(<PlanStep />, others)
+    expect(screen.getByRole('alert').textContent).toContain('1 red-flag question is not answered yet')
+    expect(screen.queryByText(/because/)).toBeNull()
+    fireEvent.click(screen.getByText('Asked: none of the other 1'))
+    expect(recorded).toEqual([{ 'answer.caution:openWound': false }])
+  })
+
   test('each drill has its reason; pin, leave out and bring back are recorded', () => {
     const { recorded } = renderInVisit(<PlanStep />, {
-      ...short,
+      ...shortAndAsked,
       'answer.planBanned': ['dome'],
       'answer.planMinutes': 20,
     })
     expect(screen.getAllByText(/because left knee-to-wall 92 mm, goal 125/).length).toBeGreaterThan(0)
-    fireEvent.click(screen.getAllByLabelText(/^Pin Step calf stretch/)[0]!)
-    fireEvent.click(screen.getAllByLabelText(/^Leave out Step calf stretch/)[0]!)
+    fireEvent.click(screen.getAllByLabelText(/^Pin Knee over toe at the wall/)[0]!)
+    fireEvent.click(screen.getAllByLabelText(/^Leave out Knee over toe at the wall/)[0]!)
     fireEvent.click(screen.getByText('Bring back'))
     expect(recorded).toEqual([
-      { 'answer.planPinned': ['calfStretch'] },
-      { 'answer.planBanned': ['dome', 'calfStretch'], 'answer.planPinned': [] },
+      { 'answer.planPinned': ['kneeOverToe'] },
+      { 'answer.planBanned': ['dome', 'kneeOverToe'], 'answer.planPinned': [] },
       { 'answer.planBanned': [] },
     ])
   })
+
+  test('needs are drawn by side, told with their evidence, raised and lowered', () => {
+    const { recorded } = renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.planRaised': ['calf'] })
+    const ankle = screen.getByRole('button', { name: /^ankle bend: left 51 %, right 72 % short/ })
+    fireEvent.click(ankle)
+    expect(
+      screen.getByText(/^From: left knee-to-wall 92 mm, goal 125; right knee-to-wall 78 mm/),
+    ).toBeTruthy()
+    fireEvent.click(screen.getByLabelText('Raise ankle bend'))
+    fireEvent.click(screen.getByLabelText('Lower calf'))
+    fireEvent.click(screen.getByLabelText('Raise calf'))
+    expect(recorded).toEqual([
+      { 'answer.planRaised': ['calf', 'ankleBend'], 'answer.planLowered': [] },
+      { 'answer.planRaised': [], 'answer.planLowered': ['calf'] },
+      { 'answer.planRaised': [], 'answer.planLowered': [] },
+    ])
+  })
+
+  test('the proven plan takes the place of the first, and says how good it is; one that fails leaves the first', async () => {
+    jest
+      .mocked(solveAway)
+      .mockImplementation((input) =>
+        Promise.resolve({ ...choosePlan(input), proof: { objective: 98, bound: 100, gapPct: 2, nodes: 1 } }),
+      )
+    const { unmount } = renderInVisit(<PlanStep />, shortAndAsked)
+    expect(screen.getByText(/a better one is being looked for/)).toBeTruthy()
+    expect(await screen.findByText(/no plan fills over 2 % more of these needs/)).toBeTruthy()
+    unmount()
+    jest.mocked(solveAway).mockRejectedValue(new Error('no solver here'))
+    renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.planMinutes': 11 })
+    expect(await screen.findByText(/nobody proved that there is no better one/)).toBeTruthy()
+    expect(screen.getAllByText(/because left knee-to-wall/).length).toBeGreaterThan(0)
+  })
+
+  test('why not, with its price: asked for once, told in drills and needs', async () => {
+    jest.mocked(pricesAway).mockImplementation((_, ids) =>
+      Promise.resolve({
+        [ids[0]!]: {
+          objective: 0.4,
+          share: 0.1,
+          pushedOut: ['kneeOverToe'],
+          filledLess: [{ capacity: 'calf', share: 0.2 }],
+        },
+      }),
+    )
+    renderInVisit(<PlanStep />, shortAndAsked)
+    fireEvent.click(screen.getByText('What would each cost?'))
+    expect(
+      await screen.findByText(/would push out Knee over toe at the wall; calf filled 20 % less/),
+    ).toBeTruthy()
+  })
+
+  test('another setting for this plan alone is named as such', () => {
+    renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.planSettings': { pronation: 'limit' } })
+    expect(screen.getByText(/In this plan otherwise: Pronation, Limit it/)).toBeTruthy()
+  })
+
   test('cautions in force are shown where they act', () => {
-    renderInVisit(<PlanStep />, { ...short, 'answer.caution:boneHistory': true })
+    renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.caution:boneHistory': true })
     expect(screen.getByText(/no bounce · longer transition · starts on soft ground/)).toBeTruthy()
   })
+
   test('a stop leaves no plan, only the ways on', () => {
-    renderInVisit(<PlanStep />, { ...short, 'answer.caution:nightPain': true })
-    expect(screen.getByRole('alert').textContent).toContain('No plan until the stop is dealt with')
+    renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.caution:nightPain': true })
+    expect(screen.getByRole('alert').textContent).toContain('No plan while this is in force')
     expect(screen.queryByText(/because/)).toBeNull()
     expect(screen.getByText('To the letter').closest('a')?.getAttribute('href')).toBe(
       '/visit/visit0000001/handover',
     )
   })
-  test('pins beyond the minutes are said', () => {
-    renderInVisit(<PlanStep />, {
-      ...short,
-      'answer.planMinutes': 5,
-      'answer.planPinned': ['dome', 'calfStretch', 'kneeOverToe'],
+
+  test('a pin that a caution keeps out is said, and let go with a button', () => {
+    const { recorded } = renderInVisit(<PlanStep />, {
+      ...shortAndAsked,
+      'answer.caution:boneHistory': true,
+      'answer.planPinned': ['spotHops'],
     })
-    expect(screen.getAllByText(/The pinned drills take/).length).toBeGreaterThan(0)
+    expect(screen.getByText(/Spot hops is pinned and cannot be in: caution: no bounce/)).toBeTruthy()
+    fireEvent.click(screen.getByText('Unpin Spot hops'))
+    expect(recorded).toEqual([{ 'answer.planPinned': [] }])
   })
+
   test('with nothing short there is nothing to train, and it says so', () => {
-    renderInVisit(<PlanStep />)
-    expect(screen.getByText(/Nothing that was measured is short/)).toBeTruthy()
+    renderInVisit(<PlanStep />, noRedFlags)
+    expect(screen.getAllByText(/Nothing that was measured is short/).length).toBeGreaterThan(0)
     expect(screen.getByText(/Hours standing and walking are missing/)).toBeTruthy()
   })
 })
 
 describe('Hand over', () => {
-  test('the page on screen is the page in print', () => {
-    renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 })
+  beforeEach(() => {
+    jest.mocked(solveAway).mockImplementation((input) => Promise.resolve(choosePlan(input)))
+  })
+  test('the page on screen is the page in print', async () => {
+    renderInVisit(<HandoverStep />, {
+      ...shortAndAsked,
+      'answer.hoursStanding': 20,
+      'answer.planMinutes': 13,
+    })
+    expect(screen.getByText('The plan is being worked out …')).toBeTruthy()
     const page = within(screen.getByRole('article', { name: "The client's page" }))
     expect(page.getByText('For Ansa Rook')).toBeTruthy()
-    expect(page.getByText('Dome (short foot)')).toBeTruthy()
+    expect(page.getByText('Knee to the wall, heel down')).toBeTruthy()
     expect(page.getByText('Week 1')).toBeTruthy()
+    expect(screen.queryByRole('article', { name: 'Letter' })).toBeNull()
+    expect(await screen.findByText('Ready to print.')).toBeTruthy()
+  })
+  test('with open questions there is no plan on the page, and no letter either', () => {
+    renderInVisit(<HandoverStep />, short)
+    expect(screen.getByText('First, a few questions.')).toBeTruthy()
+    expect(screen.queryByText(/Your drills/)).toBeNull()
     expect(screen.queryByRole('article', { name: 'Letter' })).toBeNull()
   })
   test('with a stop it is the letter', () => {
@@ -218,7 +321,7 @@ describe('Hand over', () => {
       trialUses: {},
       version: 1,
     }
-    renderInVisit(<HandoverStep />, { ...short, 'answer.hoursStanding': 20 }, { practice })
+    renderInVisit(<HandoverStep />, { ...shortAndAsked, 'answer.hoursStanding': 20 }, { practice })
     expect(screen.getAllByText(/^5 min a day, 3 days/).length).toBeGreaterThan(0)
   })
 })
