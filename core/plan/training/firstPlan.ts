@@ -48,10 +48,10 @@ function fillPhase(p: Programme, chosen: number[][], phase: number): void {
   }
   for (const id of p.pins) {
     if (chosen.some((places) => places.some((place) => drillAt(p, place) === id))) continue
-    const place = p.at
-      .get(id)!
-      [phase]!.toSorted((a, b) => shortRank(p, a) - shortRank(p, b))
-      .find((each) => isAllowed(p, withPlace(chosen, phase, [...chosen[phase]!, each])))
+    const shortestFirst = p.at.get(id)![phase]!.toSorted((a, b) => shortRank(p, a) - shortRank(p, b))
+    const place = shortestFirst.find((each) =>
+      isAllowed(p, withPlace(chosen, phase, [...chosen[phase]!, each])),
+    )
     if (place !== undefined) chosen[phase]!.push(place)
   }
   for (;;) {

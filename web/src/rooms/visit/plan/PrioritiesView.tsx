@@ -30,7 +30,14 @@ export function PrioritiesView() {
   return (
     <section aria-labelledby="priorities">
       <h2 id="priorities">Priorities</h2>
-      {counted.length === 0 && <p>Nothing that was measured is short.</p>}
+      {counted.length === 0 ? (
+        <p>Nothing that was measured is short.</p>
+      ) : (
+        <p className={classes.soft}>
+          How short each foot is, left to the left; a tape pulled out whole is clearly short. Tap a name for
+          its evidence.
+        </p>
+      )}
       <ul className={classes.priorities}>
         {(isAll ? [...counted, ...rest] : counted).map((capacity) => (
           <PriorityRow
