@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { measureOutline } from '@sturvo/core/outline'
 import { referenceValues } from '@sturvo/core/reference'
-import { choosePlan } from '@sturvo/core/training'
-import { photoOf, printOf } from '@sturvo/schema'
+import { choosePlan, kitItems } from '@sturvo/core/training'
+import { photoOf, printOf, readingOf, type Practice } from '@sturvo/schema'
 import { openDatabase, readVisit, type Database } from '@sturvo/server'
 import { madeUpClients, seedDemo } from './index'
 
@@ -174,3 +174,78 @@ test('filled twice on the same day it is the same practice', async () => {
     )
   await other.close()
 }, 60_000)
+
+describe('plans differ where feet differ', () => {
+  type Settings = Partial<Practice['settings']>
+  const drillsOf = async (key: string, settings: Settings = {}, kit: readonly string[] = []) => {
+    const { visit, person, practice } = await readOf(key)
+    const { planInput } = readingOf({
+      fields: visit.fields,
+      person,
+      practice: { ...practice, settings: { ...practice.settings, ...settings } },
+      startedOn: visit.startedOn,
+    }).reading
+    if (!planInput) return undefined
+    const plan = choosePlan({
+      ...planInput,
+      kit: [...planInput.kit, ...kitItems.filter((item) => kit.includes(item))],
+    })
+    return plan.phases.map((phase) => phase.picks.map((pick) => pick.exercise))
+  }
+  const idsOf = async (key: string, settings: Settings = {}, kit: readonly string[] = []) =>
+    (await drillsOf(key, settings, kit))?.map((phase) => phase.map((e) => e.id))
+  const keys = madeUpClients.map((client) => client.key)
+
+  test('the first weeks of any two clients share less than a third of their drills', async () => {
+    const wakes = (await Promise.all(keys.map((key) => idsOf(key))))
+      .map((phases) => new Set(phases?.[0] ?? []))
+      .filter((wake) => wake.size > 0)
+    expect(wakes.length).toBeGreaterThanOrEqual(11)
+    const shares = wakes.flatMap((a, i) =>
+      wakes.slice(i + 1).map((b) => {
+        const both = [...a].filter((id) => b.has(id)).length
+        return both / (a.size + b.size - both)
+      }),
+    )
+    expect(shares.reduce((sum, share) => sum + share, 0) / shares.length).toBeLessThanOrEqual(0.3)
+  })
+
+  test('Tobin, high and locked, learns to yield; Ketta, pinched in front, is not stretched; Bo gets none', async () => {
+    const tobin = (await drillsOf('tobin'))!
+    for (const phase of tobin) {
+      expect(phase.some((e) => e.targets[0]![0] === 'yield')).toBe(true)
+      expect(phase.some((e) => e.targets[0]![0] === 'arch')).toBe(false)
+    }
+    for (const e of (await drillsOf('ketta'))!.flat()) {
+      expect(e.traits).not.toContain('calfStretch')
+      expect(e.traits).not.toContain('ankleFront')
+    }
+    expect(await drillsOf('bo')).toEqual([])
+    expect(await drillsOf('yusk')).toBeUndefined()
+  })
+
+  test("the two schools of a sore heel differ in Mirel's plan by two drills at least", async () => {
+    const strengthen = new Set(
+      (await idsOf('mirel', { plantarFascia: 'strengthen' }, ['towel', 'step', 'support']))!.flat(),
+    )
+    const lengthen = new Set(
+      (await idsOf('mirel', { plantarFascia: 'lengthen' }, ['towel', 'step', 'support']))!.flat(),
+    )
+    const differ = [...strengthen, ...lengthen].filter((id) => strengthen.has(id) !== lengthen.has(id))
+    expect(differ.length).toBeGreaterThanOrEqual(2)
+  })
+
+  /** Whom each setting has to touch: written down by what the feet and the complaint of each are. */
+  test.each([
+    [{ plantarFascia: 'lengthen' }, ['ansa', 'suna', 'mirel']],
+    [{ toeCurl: 'avoided' }, ['ansa', 'pia']],
+    [{ hipDrills: 'whenKneeIn' }, ['edric', 'corin']],
+    [{ pronation: 'limit' }, ['tobin', 'wen']],
+    [{ correction: 'localFirst' }, ['tobin', 'mirel']],
+    [{ barefoot: 'cautious' }, ['pia', 'lio']],
+    [{ bigToeGoal: 'sixtyFive' }, ['mirel', 'edric']],
+    [{ precision: 'symmetry' }, ['ansa', 'ketta']],
+  ] as [Settings, string[]][])('%j changes the plans of %j', async (settings, touched) => {
+    for (const key of touched) expect(await idsOf(key, settings)).not.toEqual(await idsOf(key))
+  })
+})

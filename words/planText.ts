@@ -5,7 +5,6 @@ import type {
   Exercise,
   Gate,
   GateId,
-  KitItem,
   LeftOutBecause,
   LineId,
   PainPlace,
@@ -20,6 +19,7 @@ import type { PlanBlock } from '@sturvo/core/cautions'
 import type { SpacingStart } from '@sturvo/core/spacing'
 import type { TransitionFactor } from '@sturvo/core/transition'
 import { cautionText, effectText } from './cautionText'
+import { kitText } from './kitText'
 import { num } from './rich'
 import { settingText } from './settingText'
 
@@ -47,27 +47,6 @@ export const capacityText: Record<Capacity, string> = {
   hipKnee: 'hip and knee line',
   comfort: 'tissue comfort',
   bounce: 'bounce',
-}
-export const kitText: Record<KitItem, string> = {
-  band: 'band',
-  softBall: 'soft ball',
-  step: 'step',
-  cloth: 'cloth',
-  wall: 'wall',
-  support: 'something to hold',
-  bench: 'bench',
-  loopBand: 'loop band',
-  slopeBoard: 'slope board',
-  splitBoard: 'split board',
-  wedge: 'wedge',
-  towel: 'towel',
-  marbles: 'marbles',
-  softBag: 'small soft bag',
-  texturedMat: 'textured mat',
-  cushion: 'cushion',
-  smallBall: 'small ball',
-  firmBall: 'firm ball',
-  coolPack: 'cool pack',
 }
 
 const n = (value: Evidence['value'], decimals = 0) =>

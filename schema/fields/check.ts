@@ -1,4 +1,5 @@
 import { type z } from 'zod'
+import { firstSentence } from '../firstSentence'
 import { DoorError, throughTheDoor, tooDeepText } from '../door'
 import type { Fields } from '../visit'
 import { fieldKinds, type AtOf, type FieldKindName, type ParsedPath, type ValueOf } from './fieldKinds'
@@ -95,15 +96,4 @@ export function checkCleanChange(change: {
   const result = fieldSchemaOf(parsed).safeParse(change.value)
   if (result.success) return { ok: true, value: result.data }
   return { ok: false, problem: { path: change.path, code: 'badValue', message: firstSentence(result.error) } }
-}
-
-/** The first thing that is wrong, in words; of a union, the branch that came closest to fitting. */
-export function firstSentence(error: z.ZodError): string {
-  let issue = error.issues[0]
-  while (issue?.code === 'invalid_union')
-    issue = (issue.errors.find((branch) =>
-      branch.some((i) => i.code !== 'invalid_type' && i.code !== 'invalid_value'),
-    ) ?? issue.errors[0])?.[0]
-  const where = issue && issue.path.length > 0 ? ` (${issue.path.join('.')})` : ''
-  return `${issue?.message ?? 'This value cannot be read.'}${where}`
 }

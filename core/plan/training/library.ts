@@ -2217,8 +2217,6 @@ export const library: readonly Exercise[] = [
   },
 ]
 
-const byId = new Map(library.map((exercise) => [exercise.id, exercise]))
-
 export function exerciseOf(id: string): Exercise | undefined {
-  return byId.get(id)
+  return library.find((exercise) => exercise.id === id)
 }

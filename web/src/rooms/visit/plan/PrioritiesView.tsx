@@ -71,10 +71,12 @@ function PriorityRow({ row, isRaised, isLowered }: RowProps) {
           type="button"
           className={classes.capacity}
           aria-expanded={isOpen}
-          aria-label={`${name}: left ${num(deficit.left * 100, 0)} %, right ${num(deficit.right * 100, 0)} % short. Evidence`}
           onClick={() => setOpen(!isOpen)}
         >
           <strong>{name}</strong>
+          <span className="unseen">
+            {`: left ${num(deficit.left * 100, 0)} %, right ${num(deficit.right * 100, 0)} % short`}
+          </span>
           <small>{because.map((why) => whyText[why]).join(' · ')}</small>
         </button>
         <Tape side="right" share={deficit.right} />
