@@ -1,3 +1,4 @@
+import { stopQuestions } from '@sturvo/core/cautions'
 import { performance } from 'node:perf_hooks'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { Agent, request } from 'node:http'
@@ -96,9 +97,11 @@ async function main(): Promise<void> {
       body: {
         changes: [
           ...measures.flatMap((m, k) =>
-            ['left', 'right'].map((side) => ({ path: `measure.${m}.${side}.1`, value: 20 + k })),
+            ['left', 'right'].map((side) => ({ path: `measure.${m}.${side}.1`, value: 20 + k + (i % 7) })),
           ),
           { path: 'answer.goal', value: 'Stand a whole shift.' },
+          // asked and denied: a page without a plan would be made in no time
+          ...stopQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false })),
           ...[1, 2, 3].map((n) => ({
             path: `shoe.shoe0000000${n}`,
             value: { name: `Shoe ${n}`, hoursPerWeek: 10 * n, stackHeelMm: 30, stackForefootMm: 22 },
@@ -193,9 +196,25 @@ async function main(): Promise<void> {
   }
   say('field write, FULL sync', await writes(secondsEach, few), ' (goal ≥ 300 a second)')
   // documents alone, and somebody typing meanwhile
-  await must({ method: 'GET', path: `${visitOf(0)}/handout.pdf` })
+  const firstMs: number[] = []
+  const firstFrom = performance.now()
+  await Promise.all(
+    [0, 1, 2, 3].map(async (line) => {
+      for (let i = line; i < few; i += 4)
+        firstMs.push((await must({ method: 'GET', path: `${visitOf(i)}/handout.pdf` })).ms)
+    }),
+  )
   say(
-    'hand-out',
+    'hand-out, each visit for the first time, its plan proven',
+    {
+      perS: (few / (performance.now() - firstFrom)) * 1000,
+      median: percentile(firstMs, 0.5),
+      p95: percentile(firstMs, 0.95),
+    },
+    ' (goal ≥ 6 a second)',
+  )
+  say(
+    'hand-out again',
     await flood((line) => ({ method: 'GET', path: `${visitOf(line)}/handout.pdf` }), 4),
     ' (goal ≥ 6 a second)',
   )

@@ -224,13 +224,50 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await clickText(page, 'What would each cost?')
     await page.waitForFunction(() => /would push out|costs|would fit/.test(document.body.textContent ?? ''))
     await clickText(page, '10 minutes')
-    await page.waitForFunction(() => /% of what this plan fills/.test(document.body.textContent ?? ''))
+    await page.waitForSelector('[data-compared="true"]')
+    expect(await textOf(page, '[data-compared]')).toContain('instead of')
     await page.waitForSelector('canvas')
     expect(await textOf(page, 'section[aria-labelledby="transition"] table')).toContain(
       'a day of rest after each',
     )
     await saved(page)
   })
+
+  test('Plan by keyboard alone: a need raised, a drill left out; a reload in the middle keeps the plan', async () => {
+    const tabTo = async (label: string) => {
+      for (let i = 0; i < 150; i++) {
+        await page.keyboard.press('Tab')
+        if (
+          await page.evaluate(
+            (wanted) => document.activeElement?.getAttribute('aria-label') === wanted,
+            label,
+          )
+        )
+          return
+      }
+      throw new Error(`${label} is not reached by Tab`)
+    }
+    const pressed = (label: string) =>
+      page.$eval(`[aria-label="${label}"]`, (e) => e.getAttribute('aria-pressed'))
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await tabTo('Raise calf')
+    await page.keyboard.press('Enter')
+    expect(await pressed('Raise calf')).toBe('true')
+    const name = await page.$eval('[data-phase="wake"] [data-pick] strong', (e) => e.textContent ?? '')
+    await tabTo(`Leave out ${name}`)
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('::-p-text(taken out by you)')
+    await saved(page)
+    await page.reload({ waitUntil: 'domcontentloaded' })
+    await page.waitForSelector('::-p-text(taken out by you)')
+    expect(await pressed('Raise calf')).toBe('true')
+    await clickText(page, 'Bring back')
+    await tabTo('Raise calf')
+    await page.keyboard.press('Enter')
+    expect(await pressed('Raise calf')).toBe('false')
+    await page.waitForSelector('[data-proven="true"]')
+    await saved(page)
+  }, 60_000)
 
   test('Hand over: the PDF holds the same page in words', async () => {
     await clickText(page, 'On to Hand over')

@@ -146,3 +146,15 @@ test('the Trail fills from nothing to full', () => {
   expect(stepsFilled(scales).load).toBe(1)
   expect(stepsFilled({ 'measure.scaleHeel.left.1': 4 }).load).toBeCloseTo(1 / 6, 9)
 })
+
+test('a plan may be made by other settings, but nobody widens a licence or changes a measure with it', () => {
+  const put = (value: unknown) => checkChange({ path: 'answer.planSettings', value }).ok
+  expect(put({ pronation: 'limit', bigToeGoal: 'sixtyFive' })).toBe(true)
+  for (const value of [
+    { licence: 'podiatrist' },
+    { loadTarget: 'equalThirds' },
+    { tripodPoints: 'pads' },
+    { pronation: 'no' },
+  ])
+    expect(put(value)).toBe(false)
+})

@@ -12,6 +12,8 @@ export type VisitRead = {
   references: References
   facts: VisitFacts
   reading: VisitReading
+  /** the practice's settings, and what this plan has otherwise */
+  settings: Practice['settings']
 }
 
 /**
@@ -43,7 +45,7 @@ export function readingOf(input: {
   })
   // a plan may be made by other settings than the practice's, and says so
   const settings = { ...practice.settings, ...answerOf(fields, 'planSettings') }
-  return { references, facts, reading: read(facts, references, settings) }
+  return { references, facts, reading: read(facts, references, settings), settings }
 }
 
 // the same table stays the same object while nothing of it changed: what is remembered of a shoe hangs on it

@@ -145,7 +145,6 @@ export const lineText: Record<LineId, string> = {
   softGround: 'On soft ground.',
   indoors: 'Indoors, on a clean floor, never barefoot outside.',
   cramp: 'A cramp is usual at first: pause, do fewer.',
-  stopIfSore: 'Stop if it grows sore.',
 }
 
 /** What has to be kept in mind with one drill, as it goes on screen, paper and phone. */
@@ -195,9 +194,9 @@ export function leftOutText(because: LeftOutBecause): string {
     case 'setting':
       return `setting: ${settingName(because.setting)}`
     case 'pain':
-      return because.place === 'anywhere'
-        ? 'not while it hurts'
-        : `not with a sore ${painPlaceText[because.place]}`
+      return `not with a sore ${painPlaceText[because.place]}`
+    case 'cannotYet':
+      return 'not one repetition is within what was measured'
     case 'pinch':
       return 'not with a pinch in front of the ankle: joint glide, or someone licensed looks at it'
     case 'gate':
@@ -209,7 +208,7 @@ export function leftOutText(because: LeftOutBecause): string {
     case 'nothingShort':
       return 'nothing it trains is short'
     case 'others':
-      return because.price ? priceText(because.price) : 'others fill the same needs in less time'
+      return 'others fill the same needs in less time'
   }
 }
 

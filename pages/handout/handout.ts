@@ -1,11 +1,21 @@
+import { heldBackBy } from '@sturvo/core/cautions'
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
 import type { FigureId, Pick, TrainingPlan } from '@sturvo/core/training'
-import { cautionText, roleText } from '@sturvo/words'
-import { clientWords, findingWords } from '@sturvo/words'
-import { plain } from '@sturvo/words'
-import { clientShoeLines } from '@sturvo/words'
-import { clientSpacingText, doseText, gateSentence, linesText, surfaceText, tooMuchText } from '@sturvo/words'
+import {
+  cautionText,
+  clientShoeLines,
+  clientWords,
+  findingWords,
+  plain,
+  roleText,
+  clientSpacingText,
+  doseText,
+  gateSentence,
+  linesText,
+  surfaceText,
+  tooMuchText,
+} from '@sturvo/words'
 
 /** Everything on the client's page; the print-out and its preview are drawn from this. */
 export type Handout = {
@@ -94,7 +104,7 @@ export function handoutOf(input: {
 function blockedOf({ cautions }: VisitReading): Handout['blocked'] {
   const { block } = cautions
   if (!block) return undefined
-  const held = cautions.cautions.filter((c) => block.stops.includes(c.id))
+  const held = heldBackBy(cautions)
   const see = [...new Set(held.map((c) => roleText[c.see ?? 'doctor']))].join(' or ')
   const reasons = held.map((c) => cautionText[c.id].client)
   return held.length > 0

@@ -1,9 +1,7 @@
 import type { Caution } from '@sturvo/core/cautions'
 import type { Finding } from '@sturvo/core/reading'
-import { cautionText, roleText } from '@sturvo/words'
 import type { References } from '@sturvo/core/reference'
-import { findingWords } from '@sturvo/words'
-import { plain } from '@sturvo/words'
+import { cautionText, findingWords, plain, roleText } from '@sturvo/words'
 
 const notedMost = 6 // findings nobody pinned
 

@@ -8,7 +8,7 @@ import type { readVisit } from '../visits/readVisit'
 
 /** Both feet over one shoe at true size, with what to look for. */
 export function fitSheets(
-  { person, practice, references, facts, reading }: Awaited<ReturnType<typeof readVisit>>,
+  { person, practice, references, facts, reading, settings }: Awaited<ReturnType<typeof readVisit>>,
   shoeId: string,
   paper: FitPaper,
   on: string,
@@ -16,7 +16,7 @@ export function fitSheets(
   const { shoes } = reading
   const shoe = shoes.shoes.find((s) => s.reading.shoe.id === shoeId)
   if (!shoe) throw notFound('shoe')
-  const needed = neededOf(shoes, facts, practice.settings, activityOf(shoe.reading.shoe), references)
+  const needed = neededOf(shoes, facts, settings, activityOf(shoe.reading.shoe), references)
   const sheets = sides.flatMap((side) => {
     const foot = shoes.feet[side]
     const fit = shoe.fits[side]

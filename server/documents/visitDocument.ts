@@ -1,11 +1,11 @@
 import dayjs from 'dayjs'
+import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
 import { answerOf, letterPins, photoOf } from '@sturvo/schema'
-import { handoutOf } from '@sturvo/pages/handout'
+import { handoutOf, letterText } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import { shoeVerdicts } from '@sturvo/words'
-import { letterText } from '@sturvo/pages/handout'
 import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
 import { solvedPlan } from '../work/solver'
@@ -78,7 +78,7 @@ async function handout({
 }
 
 function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {
-  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  const stops = heldBackBy(reading.cautions)
   if (stops.length === 0) throw fault('noStop')
   return letterText({
     practice,
@@ -94,7 +94,7 @@ function letter({ visit, person, practice, references, reading }: ReadVisit, pra
 }
 
 function feet(
-  { visit, person, practice, references, facts, reading }: ReadVisit,
+  { visit, person, practice, references, facts, reading, settings }: ReadVisit,
   paper: Paper,
   fonts: { text: string; heading: string },
 ) {
@@ -104,7 +104,7 @@ function feet(
     practice: practice.name,
     client: person.name,
     on: dayAsRead(visit.startedOn),
-    settings: practice.settings,
+    settings,
     references,
     facts,
     traced: bySide((side) => photoOf(visit.fields, 'top', side)?.outlineFootMm),

@@ -2,52 +2,18 @@ import fc from 'fast-check'
 import { classChances } from '../../foot/arch'
 import { emptyFoot, type FootValues } from '../../foot/measures'
 import { referenceValues } from '../../groundwork/reference'
-import { stopQuestions } from '../../plan/cautions'
 import { worstRegion } from '../../plan/story'
 import { choosePlan } from '../../plan/training'
 import { defaultSettings, expectedGain, read, type VisitFacts } from './index'
+import { bareFacts, noRedFlags } from './testing/bareFacts'
 
 const references = referenceValues()
-const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
 const foot = (
   numbers: FootValues['numbers'],
   words: FootValues['words'] = {},
   states: FootValues['states'] = {},
 ): FootValues => ({ numbers, words, states })
-const empty: VisitFacts = {
-  ageYears: undefined,
-  bodyMassKg: undefined,
-  goal: undefined,
-  marks: [],
-  recordings: [],
-  events: [],
-  feet: { left: emptyFoot, right: emptyFoot },
-  prints: { left: undefined, right: undefined },
-  loadMethod: 'scales',
-  worstPain: undefined,
-  soreSides: [],
-  hoursStanding: undefined,
-  hoursWalking: undefined,
-  runs: false,
-  kneeComesIn: false,
-  cautionAnswers: noRedFlags,
-  dealtWith: {},
-  shoes: [],
-  devices: [],
-  spacersMm: [0, 0, 0, 0],
-  traced: { left: undefined, right: undefined },
-  plan: {
-    minutesPerSession: 15,
-    sessionsPerWeek: 5,
-    kit: ['wall', 'step', 'band'],
-    pinned: [],
-    banned: [],
-    raised: [],
-    lowered: [],
-    inForce: [],
-    pace: 'usual',
-  },
-}
+const empty = bareFacts()
 const print = {
   lengthMm: 250,
   toelessLengthMm: 200,

@@ -219,9 +219,13 @@ function measuredOf(facts: VisitFacts, isAnyLocked: boolean): Measured {
   return {
     kneeToWallMm: weaker((s) => facts.feet[s].numbers.kneeToWall),
     bigToeExtensionDeg: weaker((s) => facts.feet[s].numbers.bigToeExtension),
-    singleLegOpenS: least(tried('singleLegOpen')),
-    singleLegShutS: least(tried('singleLegShut')),
-    heelRaises: least(tried('heelRaises')),
+    singleLegOpenS: weaker(tried('singleLegOpen')),
+    heelRaises: weaker(tried('heelRaises')),
+    best: {
+      singleLegOpen: least(tried('singleLegOpen')),
+      singleLegShut: least(tried('singleLegShut')),
+      heelRaises: least(tried('heelRaises')),
+    },
     worstPain: facts.worstPain,
     kneeComesIn: facts.kneeComesIn,
     isLocked: isAnyLocked,

@@ -1,51 +1,32 @@
-import { cautionQuestions, cautionTable, stopQuestions, type CautionId } from '../../plan/cautions'
+import {
+  cautionQuestions,
+  cautionTable,
+  heldBackBy,
+  stopQuestions,
+  type CautionId,
+} from '../../plan/cautions'
 import { choosePlan } from '../../plan/training'
 import { emptyFoot, type FootValues } from '../../foot/measures'
 import { referenceValues } from '../../groundwork/reference'
 import { defaultSettings, read, type VisitFacts } from './index'
+import { bareFacts, noRedFlags } from './testing/bareFacts'
 
 const references = referenceValues()
-const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
 const weak: FootValues = {
   numbers: { kneeToWall: 60, bigToeExtension: 40, singleLegOpen: 8, heelRaises: 6, halluxAngle: 25 },
   words: {},
   states: {},
 }
-const facts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
-  ageYears: 40,
-  bodyMassKg: 70,
-  goal: undefined,
-  marks: [],
-  recordings: [],
-  events: [],
-  feet: { left: weak, right: weak },
-  prints: { left: undefined, right: undefined },
-  loadMethod: 'scales',
-  worstPain: 0,
-  soreSides: [],
-  hoursStanding: 5,
-  hoursWalking: 3,
-  runs: false,
-  kneeComesIn: false,
-  cautionAnswers: noRedFlags,
-  dealtWith: {},
-  shoes: [],
-  devices: [],
-  spacersMm: [0, 0, 0, 0],
-  traced: { left: undefined, right: undefined },
-  plan: {
-    minutesPerSession: 20,
-    sessionsPerWeek: 5,
-    kit: ['wall', 'step', 'band'],
-    pinned: [],
-    banned: [],
-    raised: [],
-    lowered: [],
-    inForce: [],
-    pace: 'usual',
-  },
-  ...changed,
-})
+const facts = (changed: Partial<VisitFacts> = {}) =>
+  bareFacts({
+    ageYears: 40,
+    bodyMassKg: 70,
+    feet: { left: weak, right: weak },
+    worstPain: 0,
+    hoursStanding: 5,
+    hoursWalking: 3,
+    ...changed,
+  })
 const readNow = (changed: Partial<VisitFacts> = {}) => read(facts(changed), references, defaultSettings)
 
 const stops = (Object.keys(cautionTable) as CautionId[]).filter((id) => cautionTable[id].level === 'stop')
@@ -99,6 +80,28 @@ test('under 16 there is no plan of any kind; after an operation none until a rel
     p.picks.flatMap((pick) => pick.exercise.traits),
   )
   for (const trait of ['oneLeg', 'bounce', 'heavy', 'deepSquat'] as const) expect(traits).not.toContain(trait)
+})
+
+test('one side that nobody measured opens no gate, however well the other does', () => {
+  const strong: FootValues = { ...weak, numbers: { ...weak.numbers, singleLegOpen: 45, heelRaises: 30 } }
+  const { singleLegOpen: _open, heelRaises: _raises, ...others } = weak.numbers
+  const hops = ['spotHops', 'runIn', 'oneLegShut']
+  const gatedIn = (right: FootValues) => {
+    const reading = readNow({ feet: { left: strong, right }, goal: 'run' })
+    const plan = choosePlan({ ...reading.planInput!, pinned: hops, minutesPerSession: 40 })
+    return plan.phases.flatMap((p) => p.picks).filter((p) => hops.includes(p.exercise.id))
+  }
+  const half = gatedIn({ ...weak, numbers: others })
+  expect(half.length).toBeGreaterThan(0)
+  for (const pick of half) expect(pick.gate?.isOpen).toBe(false)
+  for (const pick of gatedIn(strong)) expect(pick.gate).toBeUndefined()
+})
+
+test('what holds every plan back is what the letter is about: a child and an operation too', () => {
+  expect(heldBackBy(readNow({ ageYears: 12 }).cautions).map((c) => c.see)).toEqual(['childDoctor'])
+  const operated = readNow({ cautionAnswers: { ...noRedFlags, recentOperation: true } })
+  expect(heldBackBy(operated.cautions).map((c) => c.see)).toEqual(['surgeon'])
+  expect(heldBackBy(readNow().cautions)).toEqual([])
 })
 
 test('a nine on the pain map is not softened by a two that was typed', () => {

@@ -3,6 +3,7 @@ import { footOutline, neutralFoot } from '../../figure/footShape'
 import { emptyFoot } from '../../foot/measures'
 import type { Shoe } from '../../shoe/footwear'
 import { defaultSettings, read, type VisitFacts } from './index'
+import { bareFacts } from './testing/bareFacts'
 
 const references = referenceValues()
 const outline = (side: 'left' | 'right') =>
@@ -11,41 +12,16 @@ const measured = (numbers: object) => ({
   ...emptyFoot,
   numbers: { footLength: 250, ballWidth: 100, toeWidth: 92, heelWidth: 64, ...numbers },
 })
-const facts = (shoes: readonly Shoe[], changed: Partial<VisitFacts> = {}): VisitFacts => ({
-  ageYears: undefined,
-  bodyMassKg: 70,
-  goal: undefined,
-  marks: [],
-  recordings: [],
-  events: [],
-  feet: { left: measured({}), right: measured({}) },
-  prints: { left: undefined, right: undefined },
-  traced: { left: outline('left'), right: outline('right') },
-  loadMethod: 'scales',
-  worstPain: undefined,
-  soreSides: [],
-  hoursStanding: 20,
-  hoursWalking: 10,
-  runs: false,
-  kneeComesIn: false,
-  cautionAnswers: {},
-  dealtWith: {},
-  shoes,
-  devices: [],
-  spacersMm: [0, 0, 0, 0],
-  plan: {
-    minutesPerSession: 15,
-    sessionsPerWeek: 5,
-    kit: [],
-    pinned: [],
-    banned: [],
-    raised: [],
-    lowered: [],
-    inForce: [],
-    pace: 'usual',
-  },
-  ...changed,
-})
+const facts = (shoes: readonly Shoe[], changed: Partial<VisitFacts> = {}) =>
+  bareFacts({
+    bodyMassKg: 70,
+    feet: { left: measured({}), right: measured({}) },
+    traced: { left: outline('left'), right: outline('right') },
+    hoursStanding: 20,
+    hoursWalking: 10,
+    shoes,
+    ...changed,
+  })
 const readNow = (shoes: readonly Shoe[], changed: Partial<VisitFacts> = {}) =>
   read(facts(shoes, changed), references, defaultSettings)
 const wide: Shoe = {

@@ -83,6 +83,11 @@ export function readCautions(input: {
   }
 }
 
+/** The cautions that hold every plan back, for the letter and for the page in the hand. */
+export function heldBackBy({ cautions, block }: CautionReading): Caution[] {
+  return cautions.filter((c) => block?.stops.includes(c.id) ?? false)
+}
+
 /** Whether a caution in force allows no plan at all. */
 function allowsNoPlan({ effects, dealtWith }: Caution): boolean {
   if (effects.includes('blocksPlan') || effects.includes('noLoadPlan')) return true

@@ -1,5 +1,5 @@
 import { sides, type Side } from '../../groundwork/side'
-import { capacities, type Capacity, type Stage } from './capacities'
+import type { Capacity, Stage } from './capacities'
 import type { Evidence } from './deficits'
 import { linesOf, type LineId } from './effectRules'
 import type { Dose, Exercise } from './exercise'
@@ -9,7 +9,7 @@ import { exerciseOf, library } from './library'
 import { optionsOf, type Option } from './options'
 import { isNothing, programmeOf, type PlanInput, type Programme } from './programme'
 import type { LeftOutBecause } from './rules'
-import { broken, drillAt, valueOf, type Chosen } from './value'
+import { drillAt, filledShare, type Chosen } from './value'
 
 export type Filled = { capacity: Capacity; side: Side; deficit: number }
 /** What is done until a gate opens, in as many minutes. */
@@ -41,6 +41,8 @@ export type TrainingPlan = {
   relax: Relax[]
   /** why there is nothing to train, where there is not */
   nothing: 'annualLook' | 'nothingShort' | undefined
+  /** part of everything that is short which it fills, each need by its worth, 0..1 */
+  filledShare: number
   /** undefined while nobody has proven anything about it */
   proof: Proof | undefined
 }
@@ -64,6 +66,7 @@ export function nothingOf(input: PlanInput): TrainingPlan | undefined {
     leftOut: [],
     relax: [],
     nothing: input.isCheckOnly ? 'annualLook' : 'nothingShort',
+    filledShare: 0,
     proof: undefined,
   }
 }
@@ -82,7 +85,14 @@ export function planOf(p: Programme, chosen: Chosen, proof: Proof | undefined): 
       minutes: picks.reduce((sum, pick) => sum + pick.dose.minutes, 0),
     }
   })
-  return { phases, leftOut: leftOutOf(p, chosen), relax: relaxOf(p, chosen), nothing: undefined, proof }
+  return {
+    phases,
+    leftOut: leftOutOf(p, chosen),
+    relax: relaxOf(p, chosen),
+    nothing: undefined,
+    filledShare: filledShare(p, chosen),
+    proof,
+  }
 }
 
 /** Loosening first, then what needs a fresh head, then what tires, comfort last. */
@@ -199,19 +209,17 @@ function relaxOf(p: Programme, chosen: Chosen): Relax[] {
       because: p.leftOut.get(id) ?? { why: 'banned' as const },
     })),
     ...(unkept.length > 0
-      ? [{ wish: 'unpin' as const, ids: unkept, minutesInstead: minutesInstead(p, unkept, chosen) }]
+      ? [{ wish: 'unpin' as const, ids: unkept, minutesInstead: minutesInstead(p, unkept) }]
       : []),
     ...(hasFoundation ? [] : [{ wish: 'noFoundation' as const }]),
   ]
 }
 
 /** Whole minutes a session with which the pins that were not kept would fit beside what must be in. */
-function minutesInstead(p: Programme, unkept: readonly string[], chosen: Chosen): number | undefined {
+function minutesInstead(p: Programme, unkept: readonly string[]): number | undefined {
   const shortest = (id: string) =>
     Math.min(...p.at.get(id)!.flatMap((places) => places.map((place) => p.options[place]!.dose.minutes)))
   const more = unkept.reduce((sum, id) => sum + shortest(id), 0)
-  const busiest = Math.max(...chosen.map((places) => places.length), 0)
-  if (busiest === 0 && p.options.length === 0) return undefined
   const most = p.input.references.sessionMinutesMost
   // three guesses, each a little roomier: what is offered is tried before it is said
   for (const factor of [1, 1.3, 1.8]) {
@@ -225,6 +233,3 @@ function minutesInstead(p: Programme, unkept: readonly string[], chosen: Chosen)
   }
   return undefined
 }
-
-/** The objective of a choice, and what it breaks; for tests and for the solver's start. */
-export { broken, valueOf, capacities }

@@ -15,7 +15,6 @@ export const lineIds = [
   'softGround',
   'indoors',
   'cramp',
-  'stopIfSore',
 ] as const
 export type LineId = (typeof lineIds)[number]
 

@@ -2,7 +2,7 @@ import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import type { Capacity, KitItem, Stage, Tissue } from './capacities'
 import type { FigureId } from './figureIds'
-import type { GateId } from './gates'
+import type { GateId } from './gateIds'
 
 /** Repetitions and seconds each, or one hold. */
 export type Work = { reps: number; secondsPerRep: number } | { holdS: number }
@@ -44,7 +44,7 @@ export const exerciseTraits = [
 export type ExerciseTrait = (typeof exerciseTraits)[number]
 export type Position = 'lying' | 'sitting' | 'kneeling' | 'standing' | 'one leg'
 
-/** The measured value of the weaker side that holds down what a drill starts with. */
+/** The measured best that holds down what a drill starts with; seconds on one leg hold down its repetitions too. */
 export type Bound = 'singleLegOpen' | 'singleLegShut' | 'heelRaises'
 
 export type Exercise = {

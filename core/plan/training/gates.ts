@@ -1,23 +1,23 @@
 import type { References } from '../../groundwork/reference'
 import type { Capacity } from './capacities'
+import type { Bound } from './exercise'
+import type { GateId } from './gateIds'
 
-/** Values of the weaker side that open a drill; absent = not measured, which opens nothing. */
+/** What was measured, of the weaker side. A gate asks for both sides; a dose is held down by whatever is known. */
 export type Measured = {
+  /** undefined unless both sides were measured: nobody knows that the other is not the weaker one */
   kneeToWallMm: number | undefined
   bigToeExtensionDeg: number | undefined
   singleLegOpenS: number | undefined
-  singleLegShutS: number | undefined
   heelRaises: number | undefined
+  /** the least of what is known, of either side */
+  best: Record<Bound, number | undefined>
   /** the worst of the typed answer, the pain map and the log, 0..10 */
   worstPain: number | undefined
   kneeComesIn: boolean
   /** a high arch that moves little, or a heel that cannot roll in */
   isLocked: boolean
 }
-
-/** Prerequisites are measurements, never the calendar. */
-export const gateIds = ['ankleBend', 'bigToeBend', 'eyesOpenFirst', 'bounce', 'yieldFirst'] as const
-export type GateId = (typeof gateIds)[number]
 
 export type Gate = {
   id: GateId

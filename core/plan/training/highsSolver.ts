@@ -1,7 +1,7 @@
 import type { Highs } from 'highs'
 import type { SolverCall } from './solvePlan'
 
-const optimal = 7
+const feasible = 2 // HiGHS: a solution that keeps every limit
 
 /**
  * The mixed-integer solver, loaded by whoever runs it: a worker of the page, a thread of the server, the command line.
@@ -28,13 +28,10 @@ export function highsSolver(highs: Highs): SolverCall {
         })
       }
       model.run()
-      const status = model.getModelStatus()
       const { colValue } = model.getSolution()
-      const isFeasible = Number(model.info.get('primal_solution_status')) === 2
+      const isFeasible = Number(model.info.get('primal_solution_status')) === feasible
       return {
-        isOptimal: status === optimal,
         isFeasible,
-        objective: isFeasible ? model.getObjectiveValue() : 0,
         bound: Number(model.info.get('mip_dual_bound')),
         nodes: Number(model.info.get('mip_node_count')),
         values: Object.fromEntries(names.map((name, i) => [name, colValue[i] ?? 0])),

@@ -2002,7 +2002,7 @@ export const library: readonly Exercise[] = [
     sets: 2,
     start: reps(5, 5),
     most: reps(8, 5),
-    bound: undefined,
+    bound: 'singleLegOpen',
     fatigue: 0.4,
     traits: ['oneLeg', 'hip'],
     gate: 'yieldFirst',

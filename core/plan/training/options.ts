@@ -30,8 +30,6 @@ export type DoseInput = {
   references: References
 }
 
-const usualSets = 3
-const fullWeek = 5
 const percent = 100
 
 /** The first and the last phase a drill may stand in. */
@@ -51,12 +49,17 @@ export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): 
   const setChoices = [...new Set([1, 2, exercise.sets])].filter((n) => n <= exercise.sets)
   return levels
     .filter((level) => level <= phase - first)
-    .flatMap((level) => setChoices.map((sets) => optionAt(exercise, phase, level, sets, input)))
+    .flatMap((level) => {
+      const done = workAt(exercise, level, input)
+      return done ? setChoices.map((sets) => optionAt(exercise, phase, { level, sets, ...done }, input)) : []
+    })
 }
 
-function optionAt(exercise: Exercise, phase: number, level: Level, sets: number, input: DoseInput): Option {
+type Done = { level: Level; sets: number; work: Work; lines: LineId[] }
+
+function optionAt(exercise: Exercise, phase: number, done: Done, input: DoseInput): Option {
+  const { level, sets, work } = done
   const { references: r, priorities, sessionsPerWeek } = input
-  const { work, lines } = workAt(exercise, level, input)
   const isHeavy = exercise.traits.includes('heavy')
   const perWeek = isHeavy ? Math.min(r.heavyPerWeekMost, Math.ceil(sessionsPerWeek / 2)) : sessionsPerWeek
   const extraSets = extraSetsOf(exercise, priorities, r)
@@ -68,8 +71,8 @@ function optionAt(exercise: Exercise, phase: number, level: Level, sets: number,
     extraSets,
     minutes: minutesOf(exercise.sides, sets, extra, work, r),
   }
-  const size =
-    (sets / exercise.sets) * amountOf(work, exercise) * Math.min(1.2, perWeek / (isHeavy ? 3 : fullWeek))
+  const often = perWeek / (isHeavy ? r.heavyPerWeekMost : r.fullWeekSessions)
+  const size = (sets / exercise.sets) * amountOf(work, exercise) * Math.min(r.oftenWorthMost, often)
   // what the body has learned teaches it less: the next stage brings more than the last one again
   const freshness = r.laterPhaseWorth ** (phase - stages.indexOf(exercise.stage))
   return {
@@ -77,18 +80,22 @@ function optionAt(exercise: Exercise, phase: number, level: Level, sets: number,
     phase,
     level,
     dose,
-    lines: isHeavy ? [...lines, 'secondDay'] : lines,
+    lines: [
+      ...done.lines,
+      ...(isHeavy ? (['secondDay'] as const) : []),
+      ...(exercise.traits.includes('toeCurl') ? (['cramp'] as const) : []),
+    ],
     fills: exercise.targets.flatMap(([capacity, weight]) =>
       sides.map((side) => ({
         capacity,
         side,
-        amount: weight * size * freshness * (1 + extraSets[side] / (usualSets * 2)),
+        amount: weight * size * freshness * (1 + extraSets[side] / (2 * exercise.sets)),
       })),
     ),
     load: Object.fromEntries(
       Object.entries(exercise.load).map(([tissue, load]) => [
         tissue,
-        load * (sets / exercise.sets) * (perWeek / fullWeek),
+        load * (sets / exercise.sets) * (perWeek / r.fullWeekSessions),
       ]),
     ),
   }
@@ -107,54 +114,63 @@ function amountOf(work: Work, exercise: Exercise): number {
 /**
  * What is done at a level: between start and most, and never more than the measured best allows. Where nothing was
  * measured it begins with the easier form.
+ * @returns undefined where not one repetition is within what was measured
  */
 function workAt(
   exercise: Exercise,
   level: Level,
   { measured, references: r }: DoseInput,
-): { work: Work; lines: LineId[] } {
-  const between = (start: number, most: number) => Math.round(start + ((most - start) * level) / 2)
-  const { start, most, bound } = exercise
-  const planned: Work =
-    'holdS' in start
-      ? { holdS: between(start.holdS, 'holdS' in most ? most.holdS : start.holdS) }
-      : {
-          reps: between(start.reps, 'reps' in most ? most.reps : start.reps),
-          secondsPerRep: start.secondsPerRep,
-        }
-  const best = bound && bestOf(bound, measured)
-  const share = [r.startShare, r.secondShare, 1][level]!
+): { work: Work; lines: LineId[] } | undefined {
+  const { bound } = exercise
+  const planned = plannedAt(exercise, level)
   if (!bound) return { work: calmed(planned, exercise, measured, r), lines: [] }
-  if (best === undefined)
+  const best = measured.best[bound]
+  const isHold = 'holdS' in planned
+  if (best === undefined) {
+    const reps = bound === 'heelRaises' ? r.unmeasuredReps : Math.max(1, repsIn(r.unmeasuredHoldS, planned))
     return {
-      work: leastOf(planned, 'holdS' in planned ? r.unmeasuredHoldS : r.unmeasuredReps),
+      work: leastOf(planned, isHold ? r.unmeasuredHoldS : reps),
       lines: ['easierFirst', 'holdSteady'],
     }
-  const least = 'holdS' in planned ? r.holdLeastS : 1
-  const most70 = Math.max(least, Math.floor(best * share))
-  const isWeak = 'holdS' in planned ? best < r.handSteadyBelowS : best < r.easierBelowReps
-  return { work: leastOf(planned, most70), lines: isWeak ? ['holdSteady', 'easierFirst'] : [] }
+  }
+  const allowed = best * [r.startShare, r.secondShare, 1][level]!
+  const most = isHold
+    ? Math.max(r.holdLeastS, Math.floor(allowed))
+    : bound === 'heelRaises'
+      ? Math.floor(allowed)
+      : repsIn(allowed, planned)
+  if (most < 1) return undefined
+  const isWeak = bound === 'heelRaises' ? best < r.easierBelowReps : best < r.handSteadyBelowS
+  return { work: leastOf(planned, most), lines: isWeak ? ['holdSteady', 'easierFirst'] : [] }
+}
+
+/** How many repetitions fit into so many seconds on one leg. */
+function repsIn(seconds: number, work: Work): number {
+  return 'holdS' in work ? 0 : Math.floor(seconds / work.secondsPerRep)
+}
+
+function plannedAt({ start, most }: Exercise, level: Level): Work {
+  const between = (from: number, to: number) => Math.round(from + ((to - from) * level) / 2)
+  return 'holdS' in start
+    ? { holdS: between(start.holdS, 'holdS' in most ? most.holdS : start.holdS) }
+    : {
+        reps: between(start.reps, 'reps' in most ? most.reps : start.reps),
+        secondsPerRep: start.secondsPerRep,
+      }
 }
 
 /** Two-legged raises of somebody who has none on one leg begin with few. */
 function calmed(work: Work, exercise: Exercise, measured: Measured, r: References): Work {
   const isRaise = exercise.traits.includes('heavy') && 'reps' in work
-  if (!isRaise || measured.heelRaises === undefined) return work
-  return leastOf(work, Math.max(r.twoLeggedLeast, Math.floor(2 * r.startShare * measured.heelRaises)))
+  const { heelRaises } = measured.best
+  if (!isRaise || heelRaises === undefined) return work
+  return leastOf(work, Math.max(r.twoLeggedLeast, Math.floor(2 * r.startShare * heelRaises)))
 }
 
 function leastOf(work: Work, most: number): Work {
   return 'holdS' in work
     ? { holdS: Math.min(work.holdS, most) }
     : { ...work, reps: Math.min(work.reps, most) }
-}
-
-function bestOf(bound: NonNullable<Exercise['bound']>, measured: Measured): number | undefined {
-  return {
-    singleLegOpen: measured.singleLegOpenS,
-    singleLegShut: measured.singleLegShutS,
-    heelRaises: measured.heelRaises,
-  }[bound]
 }
 
 /** One set more for the side that is shorter of what the drill is for, where the sides differ enough. */

@@ -3,9 +3,10 @@ import type { References } from '../../groundwork/reference'
 import { sides, type Side } from '../../groundwork/side'
 import { capacities, stages, tissues, type Capacity, type Stage, type Tissue } from './capacities'
 import type { Exercise } from './exercise'
-import { gateIds, readGate, type Gate, type GateId, type Measured } from './gates'
+import { gateIds, type GateId } from './gateIds'
+import { readGate, type Gate, type Measured } from './gates'
 import { exerciseOf, library } from './library'
-import { optionsOf, phasesOf, type Option } from './options'
+import { optionsOf, type Option } from './options'
 import type { PainPlace, Priorities } from './priorities'
 import { closedGate, forbids, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
 
@@ -58,8 +59,6 @@ export type Programme = {
   forbiddenPins: readonly string[]
 }
 
-const foundationWeight = 0.5
-
 /**
  * The problem of one client.
  * @returns options that survive kit, cautions, settings, licence, pain and stage; what fell out keeps its reason
@@ -73,7 +72,6 @@ export function programmeOf(asked: PlanInput): Programme {
     effects: new Set(input.effects),
     settings: input.settings,
     painPlaces: input.painPlaces,
-    worstPain: input.measured.worstPain,
     hasPinch: input.hasPinch,
     isLocked: input.measured.isLocked,
     kneeComesIn: input.measured.kneeComesIn,
@@ -106,6 +104,11 @@ export function programmeOf(asked: PlanInput): Programme {
       if (gate && phase === 0) return []
       return optionsOf(exercise, phase, input).map((option) => options.push(option) - 1)
     })
+    if (places.every((list) => list.length === 0)) {
+      leftOut.set(exercise.id, { why: 'cannotYet' })
+      gated.delete(exercise.id)
+      continue
+    }
     at.set(exercise.id, places)
   }
   const isAnythingShort = !isNothing(input)
@@ -118,7 +121,7 @@ export function programmeOf(asked: PlanInput): Programme {
     musts: isAnythingShort ? mustsOf(input, at, gated) : [],
     pins: input.pinned.filter((id) => at.has(id)),
     gated,
-    trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated)])),
+    trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated, r)])),
     leftOut,
     forbiddenPins: input.pinned.filter((id) => exerciseOf(id) && !at.has(id)),
   }
@@ -149,9 +152,9 @@ function isWorth(input: PlanInput, capacity: Capacity): boolean {
   return weight.left > 0 || weight.right > 0
 }
 
-const phaseWorth = [1, 0.9, 0.8, 0.7] as const
-
 function needsOf(input: PlanInput): Need[] {
+  const { buildWorth, joinWorth, loadWorth } = input.references
+  const phaseWorth = [1, buildWorth, joinWorth, loadWorth]
   return stages.flatMap((_, phase) =>
     capacities.flatMap((capacity) =>
       sides.flatMap((side): Need[] => {
@@ -169,7 +172,7 @@ export function foundationOf(input: PlanInput): Capacity {
 
 function isFoundation(exercise: Exercise, input: PlanInput): boolean {
   const main = exercise.targets[0]!
-  return main[0] === foundationOf(input) && main[1] >= foundationWeight
+  return main[0] === foundationOf(input) && main[1] >= input.references.mainWeight
 }
 
 const ranges = ['ankleBend', 'bigToeExtension'] as const
@@ -199,11 +202,11 @@ function trainersOf(
   gate: Gate,
   at: ReadonlyMap<string, readonly (readonly number[])[]>,
   gated: ReadonlyMap<string, Gate>,
+  r: References,
 ): string[] {
   return [...at.keys()].filter(
     (id) =>
-      !gated.has(id) &&
-      exerciseOf(id)!.targets.some(([c, w]) => c === gate.trainedBy && w >= foundationWeight),
+      !gated.has(id) && exerciseOf(id)!.targets.some(([c, w]) => c === gate.trainedBy && w >= r.mainWeight),
   )
 }
 
@@ -228,5 +231,3 @@ function framesOf(r: References, input: PlanInput): PhaseFrame[] {
     ) as Record<Tissue, number>,
   }))
 }
-
-export { phasesOf }

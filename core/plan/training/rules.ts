@@ -3,7 +3,8 @@ import type { BySide } from '../../groundwork/side'
 import type { Capacity, KitItem } from './capacities'
 import { forbiddenBy } from './effectRules'
 import type { Exercise, ExerciseTrait } from './exercise'
-import type { Gate, GateId } from './gates'
+import type { GateId } from './gateIds'
+import type { Gate } from './gates'
 import type { PainPlace } from './priorities'
 
 export type TrainingSettings = {
@@ -22,19 +23,20 @@ export type LeftOutBecause =
   | { why: 'kit'; kit: KitItem }
   | { why: 'caution'; effect: CautionEffect }
   | { why: 'setting'; setting: SettingId }
-  | { why: 'pain'; place: PainPlace | 'anywhere' }
+  | { why: 'pain'; place: PainPlace }
+  /** not one repetition is within what was measured */
+  | { why: 'cannotYet' }
   | { why: 'pinch' }
   | { why: 'gate'; gate: Gate }
   | { why: 'banned' }
   | { why: 'nothingShort' }
-  /** what forcing it in would cost, where it was worked out */
-  | { why: 'others'; price?: Price }
+  | { why: 'others' }
 
 /** What a plan would lose by a drill that is forced into it. */
 export type Price = {
   /** of the objective of its phase, ≥ 0 */
   objective: number
-  /** part of the phase's objective, 0..1 */
+  /** part of what the phase is worth without it, 0..1 */
   share: number
   pushedOut: string[]
   filledLess: { capacity: Capacity; share: number }[]
@@ -45,7 +47,6 @@ export type RuleInput = {
   effects: ReadonlySet<CautionEffect>
   settings: TrainingSettings
   painPlaces: BySide<readonly PainPlace[]>
-  worstPain: number | undefined
   /** what was felt at the end of the ankle's range, on either side */
   hasPinch: boolean
   isLocked: boolean
@@ -53,13 +54,13 @@ export type RuleInput = {
   banned: readonly string[]
 }
 
-type PainRule = { place: PainPlace; forbids: readonly ExerciseTrait[]; from: 'any' | 'strong' }
-const painRules: readonly PainRule[] = [
+/** What a sore place keeps out. @source training plan: place of pain filters */
+const painRules: readonly { place: PainPlace; forbids: readonly ExerciseTrait[] }[] = [
   // a sore ball is not pushed off from
-  { place: 'ball', forbids: ['toeOffLoad', 'impact', 'bigToeForced'], from: 'any' },
-  { place: 'heel', forbids: ['heelPressure', 'impact'], from: 'any' },
-  { place: 'achilles', forbids: ['calfStretch', 'impact', 'endRange'], from: 'any' },
-  { place: 'insideAnkle', forbids: ['bounce', 'impact'], from: 'any' },
+  { place: 'ball', forbids: ['toeOffLoad', 'impact', 'bigToeForced'] },
+  { place: 'heel', forbids: ['heelPressure', 'impact'] },
+  { place: 'achilles', forbids: ['calfStretch', 'impact', 'endRange'] },
+  { place: 'insideAnkle', forbids: ['bounce', 'impact'] },
 ]
 
 /** Why kit, a caution, a setting, a pain or the licence keeps a drill out of every phase, or nothing. */

@@ -116,6 +116,13 @@ test('what is proven is true: the plan keeps every limit, and its bound lies abo
   )
 }, 120_000)
 
+test('a solver that finds nothing proves nothing: the quick plan stands without a proof', () => {
+  const input = inputOf({ left: shortOfAll, right: shortOfAll })
+  const { plan } = solvePlan(input, () => ({ isFeasible: false, bound: NaN, nodes: 0, values: {} }))
+  expect(plan.proof).toBeUndefined()
+  expect(plan.phases).toEqual(choosePlan(input).phases)
+})
+
 test('the same question gives the same plan, to the byte', () => {
   const input = inputOf({ left: shortOfAll, right: { ...shortOfAll, heelRaises: 4 } })
   expect(JSON.stringify(solvePlan(input, solve).plan)).toBe(JSON.stringify(solvePlan(input, solve).plan))

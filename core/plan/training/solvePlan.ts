@@ -2,7 +2,7 @@ import { stages, tissues } from './capacities'
 import { nothingOf, planOf, type Proof, type TrainingPlan } from './choosePlan'
 import { firstChoice } from './firstPlan'
 import { exerciseOf } from './library'
-import { broken, drillAt, valueOf, type Chosen } from './value'
+import { broken, drillAt, filledOf, phaseValue, valueOf, type Chosen } from './value'
 import { programmeOf, type PlanInput, type Programme } from './programme'
 import type { Price } from './rules'
 
@@ -14,9 +14,7 @@ export type SolverCall = (
   /** values of the whole-number variables of a solution that is known already */
   start: Readonly<Record<string, number>> | undefined,
 ) => {
-  isOptimal: boolean
   isFeasible: boolean
-  objective: number
   bound: number
   nodes: number
   values: Readonly<Record<string, number>>
@@ -219,7 +217,11 @@ export function solvePlan(input: PlanInput, solve: SolverCall, limits = usualLim
   const chosen = isBetter ? found : first
   const objective = valueOf(p, chosen)
   const bound = Math.max(objective, answer.bound + constant)
-  const proof: Proof = { objective, bound, gapPct: gapPct(objective, bound), nodes: answer.nodes }
+  // nothing is proven by a solver that found no plan
+  const proof: Proof | undefined =
+    answer.isFeasible && Number.isFinite(bound)
+      ? { objective, bound, gapPct: gapPct(objective, bound), nodes: answer.nodes }
+      : undefined
   return { plan: planOf(p, chosen, proof), programme: p, chosen, first: firstValue }
 }
 
@@ -254,34 +256,25 @@ export function priceOf(
   const best = prices.sort((a, b) => a.objective - b.objective)[0]
   if (!best) return undefined
   const { phase, objective, before, after } = best
-  const whole = Math.max(1e-9, valueOf(p, before))
-  const after1 = new Set(after[phase]!.map((place) => drillAt(p, place)))
+  const whole = Math.max(1e-9, phaseValue(p, before[phase]!))
+  const stays = new Set(after[phase]!.map((place) => drillAt(p, place)))
   return {
     phase,
     objective,
     share: objective / whole,
     pushedOut: before[phase]!.map((place) => drillAt(p, place)).filter(
-      (other) => !after1.has(other) && exerciseOf(other),
+      (other) => !stays.has(other) && exerciseOf(other),
     ),
     filledLess: filledLess(p, phase, before, after),
   }
 }
 
+/** The two needs that a forced drill takes most from, as parts of what was filled before. */
 function filledLess(p: Programme, phase: number, before: Chosen, after: Chosen): Price['filledLess'] {
-  const cover = (chosen: Chosen, capacity: string) =>
-    chosen[phase]!.reduce(
-      (total, place) =>
-        total +
-        p.options[place]!.fills.filter((f) => f.capacity === capacity).reduce((n, f) => n + f.amount, 0),
-      0,
-    )
-  const needed = [...new Set(p.needs.map((need) => need.capacity))]
-  return needed
-    .map((capacity) => {
-      const was = cover(before, capacity)
-      return { capacity, share: was > 0 ? 1 - cover(after, capacity) / was : 0 }
-    })
-    .filter(({ share }) => share > 0.05)
+  const [was, is] = [filledOf(p, before, phase), filledOf(p, after, phase)]
+  return [...was]
+    .map(([capacity, filled]) => ({ capacity, share: filled > 0 ? 1 - (is.get(capacity) ?? 0) / filled : 0 }))
+    .filter(({ share }) => share > p.input.references.filledLessShown)
     .sort((a, b) => b.share - a.share)
     .slice(0, 2)
 }

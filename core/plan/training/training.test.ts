@@ -51,8 +51,9 @@ describe('the library', () => {
       const size = (work: typeof e.start) => ('holdS' in work ? work.holdS : work.reps)
       expect('holdS' in e.start).toBe('holdS' in e.most)
       expect(size(e.most)).toBeGreaterThanOrEqual(size(e.start))
-      // what stands on one leg says so to whoever has to forbid it
+      // what stands on one leg says so to whoever has to forbid it, and is held down by what was measured
       expect(e.traits.includes('oneLeg')).toBe(e.position === 'one leg')
+      if (e.position === 'one leg') expect([e.id, e.bound]).not.toEqual([e.id, undefined])
     }
     for (const id of figureIds)
       expect(exerciseFigure(id).strokes.flatMap((s) => s.points).length).toBeGreaterThan(10)
@@ -219,6 +220,34 @@ describe('doses from the person', () => {
       if (best < 10) expect(pick.lines).toContain('holdSteady')
     }
   })
+
+  test.each([0, 2, 4, 9, 20])(
+    'who stands %i s: nothing on one leg asks for longer at a time, holds or repetitions',
+    (best) => {
+      const foot = { ...shortOfAll, singleLegOpenS: best, heelRaises: 0 }
+      const plan = choosePlan(
+        inputOf(
+          { left: foot, right: foot },
+          { kit: [...kitItems], minutesPerSession: 25, pinned: ['slowControl', 'oneLegRise'] },
+        ),
+      )
+      const first = new Set<string>()
+      for (const { exercise, dose } of plan.phases.flatMap((p) => p.picks)) {
+        // who cannot rise once on one leg is not asked to
+        expect(exercise.bound).not.toBe('heelRaises')
+        if (exercise.bound !== 'singleLegOpen' || first.has(exercise.id)) continue
+        first.add(exercise.id)
+        const { work } = dose
+        const seconds = 'holdS' in work ? work.holdS : work.reps * work.secondsPerRep
+        expect(seconds).toBeLessThanOrEqual(Math.max(3, 0.7 * best))
+      }
+      expect(plan.relax).toContainEqual({
+        wish: 'pinForbidden',
+        id: 'oneLegRise',
+        because: { why: 'cannotYet' },
+      })
+    },
+  )
 
   test('nobody measured: it begins with the easier form and a hand on something', () => {
     const unknown = { ...shortOfAll, singleLegOpenS: undefined }

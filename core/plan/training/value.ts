@@ -1,4 +1,4 @@
-import { tissues } from './capacities'
+import { tissues, type Capacity } from './capacities'
 import type { Programme } from './programme'
 
 /** Places of options in a programme that are chosen, by phase. */
@@ -55,6 +55,33 @@ export function phaseValue(p: Programme, places: readonly number[]): number {
     cover[need] = 0
   }
   return value
+}
+
+/** How much of each capacity is filled in one phase, both sides together, what is beyond the need not counted. */
+export function filledOf(p: Programme, chosen: Chosen, phase: number): Map<Capacity, number> {
+  const { gives } = tables(p)
+  const { coverFull, coverMore } = p.input.references
+  const cover = new Map<number, number>()
+  for (const place of chosen[phase]!)
+    for (const { need, amount } of gives[place]!) cover.set(need, (cover.get(need) ?? 0) + amount)
+  const filled = new Map<Capacity, number>()
+  for (const [need, amount] of cover) {
+    const { capacity } = p.needs[need]!
+    filled.set(capacity, (filled.get(capacity) ?? 0) + Math.min(amount, coverFull + coverMore))
+  }
+  return filled
+}
+
+/** Part of everything that is short which a choice fills, each need by its worth, 0..1. */
+export function filledShare(p: Programme, chosen: Chosen): number {
+  const { coverFull, coverMore, coverMoreWorth } = p.input.references
+  const most = p.needs.reduce((sum, need) => sum + need.worth * (coverFull + coverMoreWorth * coverMore), 0)
+  const { costs } = tables(p)
+  const filled = chosen.reduce(
+    (sum, places) => sum + phaseValue(p, places) + places.reduce((cost, place) => cost + costs[place]!, 0),
+    0,
+  )
+  return most > 0 ? filled / most : 0
 }
 
 /** The objective of a whole choice: phases, less new drills to learn, drills in force that are dropped, pins not kept. */

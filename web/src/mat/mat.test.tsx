@@ -1,11 +1,12 @@
 import { MantineProvider } from '@mantine/core'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { emptyFoot } from '@sturvo/core/measures'
-import { defaultSettings, read, type VisitFacts } from '@sturvo/core/reading'
+import { defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { bySide } from '@sturvo/core/side'
 import { neutralFoot } from '@sturvo/core/footShape'
 import { footShapeOf } from '@sturvo/core/footShape'
+import { bareFacts } from '../../../core/judgement/reading/testing/bareFacts'
 import { footToMat, matToFoot } from './matFrame'
 import { layerToggled, matSlice, nextLayerChosen } from './matSlice'
 import { MatView, type MatViewProps } from './MatView'
@@ -22,40 +23,7 @@ const weighed = (h: number, m1: number, m5: number) => ({
     halluxAngle: 17,
   },
 })
-const facts: VisitFacts = {
-  ageYears: 40,
-  bodyMassKg: undefined,
-  goal: undefined,
-  marks: [],
-  recordings: [],
-  events: [],
-  feet: { left: weighed(10, 5, 5), right: weighed(20, 13, 3) },
-  prints: { left: undefined, right: undefined },
-  loadMethod: 'scales',
-  worstPain: undefined,
-  soreSides: [],
-  hoursStanding: undefined,
-  hoursWalking: undefined,
-  runs: false,
-  kneeComesIn: false,
-  cautionAnswers: {},
-  dealtWith: {},
-  shoes: [],
-  devices: [],
-  spacersMm: [0, 0, 0, 0],
-  traced: { left: undefined, right: undefined },
-  plan: {
-    minutesPerSession: 15,
-    sessionsPerWeek: 5,
-    kit: [],
-    pinned: [],
-    banned: [],
-    raised: [],
-    lowered: [],
-    inForce: [],
-    pace: 'usual',
-  },
-}
+const facts = bareFacts({ ageYears: 40, feet: { left: weighed(10, 5, 5), right: weighed(20, 13, 3) } })
 const props = (changed: Partial<MatViewProps> = {}): MatViewProps => ({
   shapes: bySide((side) => ({ ...neutralFoot, side })),
   traced: { left: undefined, right: undefined },

@@ -16,7 +16,11 @@ function Knob({ isFree = true }: { isFree?: boolean }) {
 }
 
 /** jsdom knows no pointers: a mouse event with the number of a pointer. */
-function point(kind: 'pointerDown' | 'pointerMove' | 'pointerUp' | 'pointerCancel', id: number, x: number) {
+function point(
+  kind: 'pointerDown' | 'pointerMove' | 'pointerUp' | 'pointerCancel' | 'lostPointerCapture',
+  id: number,
+  x: number,
+) {
   const knob = screen.getByText('knob')
   const event = createEvent[kind](knob)
   Object.defineProperties(event, { pointerId: { value: id }, clientX: { value: x } })
@@ -57,6 +61,15 @@ test('a finger that the browser takes away keeps nothing', () => {
   point('pointerCancel', 1, 60)
   point('pointerUp', 1, 60)
   expect(said).toEqual(['cancel'])
+})
+
+test('a capture lost without a word leaves the knob free for the next finger', () => {
+  render(<Knob />)
+  point('pointerDown', 1, 10)
+  point('lostPointerCapture', 1, 10)
+  point('pointerDown', 2, 30)
+  point('pointerUp', 2, 33)
+  expect(said).toEqual(['cancel', 'up 3'])
 })
 
 test('where there is nothing to hold, nothing is dragged', () => {

@@ -18,6 +18,13 @@ export type DragSteps<Held, E extends Element> = {
 export function useDrag<Held, E extends Element = Element>(steps: DragSteps<Held, E>) {
   const drag = useRef<{ pointerId: number; held: Held }>(undefined)
   const isMine = (event: PointerEvent<E>) => drag.current?.pointerId === event.pointerId
+  const release = (event: PointerEvent<E>) => {
+    if (!drag.current || !isMine(event)) return
+    const { held } = drag.current
+    drag.current = undefined
+    if (steps.onCancel) steps.onCancel(held)
+    else steps.onUp?.(held, event)
+  }
   return {
     onPointerDown: (event: PointerEvent<E>) => {
       if (drag.current) return
@@ -37,12 +44,8 @@ export function useDrag<Held, E extends Element = Element>(steps: DragSteps<Held
       drag.current = undefined
       steps.onUp?.(held, event)
     },
-    onPointerCancel: (event: PointerEvent<E>) => {
-      if (!drag.current || !isMine(event)) return
-      const { held } = drag.current
-      drag.current = undefined
-      if (steps.onCancel) steps.onCancel(held)
-      else steps.onUp?.(held, event)
-    },
+    // where the capture is lost without a word of the finger, nothing may stay held for ever
+    onLostPointerCapture: (event: PointerEvent<E>) => release(event),
+    onPointerCancel: (event: PointerEvent<E>) => release(event),
   }
 }

@@ -6,7 +6,7 @@ import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
 import { defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
-import { factsOf, personSchema, type Fields } from '@sturvo/schema'
+import { answerOf, factsOf, personSchema, type Fields } from '@sturvo/schema'
 import { madeUpNewPerson } from '../../../schema/testing/madeUpPerson'
 import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
@@ -57,7 +57,8 @@ export function renderInVisit(
       trialUses: {},
       version: 1,
     },
-    reading: read(facts, references, settings),
+    reading: read(facts, references, { ...settings, ...answerOf(fields, 'planSettings') }),
+    settings: { ...settings, ...answerOf(fields, 'planSettings') },
     ...changed,
   }
   const store = configureStore({

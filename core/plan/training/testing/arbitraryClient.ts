@@ -66,11 +66,15 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     painPlaces: places,
     hasPinch: false,
     measured: {
-      kneeToWallMm: least(left.kneeToWallMm, right.kneeToWallMm),
-      bigToeExtensionDeg: least(left.bigToeExtensionDeg, right.bigToeExtensionDeg),
-      singleLegOpenS: least(left.singleLegOpenS, right.singleLegOpenS),
-      singleLegShutS: least(left.singleLegShutS, right.singleLegShutS),
-      heelRaises: least(left.heelRaises, right.heelRaises),
+      kneeToWallMm: both(left.kneeToWallMm, right.kneeToWallMm),
+      bigToeExtensionDeg: both(left.bigToeExtensionDeg, right.bigToeExtensionDeg),
+      singleLegOpenS: both(left.singleLegOpenS, right.singleLegOpenS),
+      heelRaises: both(left.heelRaises, right.heelRaises),
+      best: {
+        singleLegOpen: least(left.singleLegOpenS, right.singleLegOpenS),
+        singleLegShut: least(left.singleLegShutS, right.singleLegShutS),
+        heelRaises: least(left.heelRaises, right.heelRaises),
+      },
       worstPain: pain,
       kneeComesIn: left.kneeComesIn === 'yes',
       isLocked: locked,
@@ -86,6 +90,9 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
 
 const least = (a: number | undefined, b: number | undefined) =>
   a === undefined || b === undefined ? (a ?? b) : Math.min(a, b)
+
+const both = (a: number | undefined, b: number | undefined) =>
+  a === undefined || b === undefined ? undefined : Math.min(a, b)
 
 const maybe = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined, freq: 3 })
 const foot: fc.Arbitrary<Partial<FootFacts>> = fc.record({

@@ -15,7 +15,7 @@ export type VisitFrame = {
   errorOf: { by: string; kinds: number } | 'failed' | undefined
 }
 /** What is concluded from the fields; it changes with each of them. */
-export type ReadNow = { facts: VisitFacts; reading: VisitReading }
+export type ReadNow = { facts: VisitFacts; reading: VisitReading; settings: Practice['settings'] }
 /** Records changes: undoable, saved by itself; null takes a value away. */
 export type Record = (values: Fields) => void
 

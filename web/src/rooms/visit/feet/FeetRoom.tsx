@@ -23,7 +23,7 @@ const paperName: Record<Paper, string> = { a4: 'A4', letter: 'Letter' }
 export function FeetRoom() {
   const { visitId, practice, person, startedOn, references } = useVisitFrame()
   const fields = useVisitFields()
-  const { facts, reading } = useVisitReading()
+  const { facts, reading, settings } = useVisitReading()
   const save = useAppSelector(selectSave)
   const [paper, setPaper] = useLocalStorage<Paper>({ key: 'sturvo.paper', defaultValue: 'a4' })
   const page = feetPage({
@@ -32,7 +32,7 @@ export function FeetRoom() {
     practice: practice.name,
     client: person.name,
     on: dayjs(startedOn).format('D MMMM YYYY'),
-    settings: practice.settings,
+    settings,
     references,
     facts,
     traced: bySide((side) => photoOf(fields, 'top', side)?.outlineFootMm),

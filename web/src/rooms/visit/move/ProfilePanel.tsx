@@ -16,12 +16,12 @@ const questions = [
 
 /** Four answers about rolling in, a drawn strip each, from whatever was measured. */
 export function ProfilePanel() {
-  const { practice, references } = useVisitFrame()
-  const { reading } = useVisitReading()
+  const { references } = useVisitFrame()
+  const { reading, settings } = useVisitReading()
   const { profiles } = reading.driving
   const words = {
-    left: profileWords(profiles.left, practice.settings.pronation),
-    right: profileWords(profiles.right, practice.settings.pronation),
+    left: profileWords(profiles.left, settings.pronation),
+    right: profileWords(profiles.right, settings.pronation),
   }
   return (
     <MirrorRows title="rolls in · pronation">

@@ -1,50 +1,38 @@
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
-import { exerciseOf, type PlanInput, type TrainingPlan } from '@sturvo/core/training'
-import { num } from '@sturvo/words'
+import {
+  comparePlans,
+  exerciseOf,
+  otherWishes,
+  withOther,
+  type OtherWish,
+  type PlanInput,
+  type TrainingPlan,
+} from '@sturvo/core/training'
+import { pct } from '@sturvo/words'
+import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
 import { usePlan } from './usePlan'
 
-const others = {
-  shorter: '10 minutes',
-  longer: '20 minutes',
-  school: 'the other school',
-  bandless: 'no band',
-} as const
-type Other = keyof typeof others
-
-/** The same question with one thing other. */
-export function changedInput(input: PlanInput, other: Other): PlanInput {
-  switch (other) {
-    case 'shorter':
-      return { ...input, minutesPerSession: 10 }
-    case 'longer':
-      return { ...input, minutesPerSession: 20 }
-    case 'school':
-      return {
-        ...input,
-        settings: {
-          ...input.settings,
-          plantarFascia: input.settings.plantarFascia === 'strengthen' ? 'lengthen' : 'strengthen',
-        },
-      }
-    case 'bandless':
-      return { ...input, kit: input.kit.filter((item) => item !== 'band' && item !== 'loopBand') }
-  }
-}
-
 /** This plan beside the one it would be if one thing were other: what is gained, what is lost. */
 export function ComparePlans({ input, plan }: { input: PlanInput; plan: TrainingPlan }) {
-  const [other, setOther] = useState<Other>()
+  const { references: r } = useVisitFrame()
+  const [other, setOther] = useState<OtherWish>()
+  const names: Record<OtherWish, string> = {
+    shorter: `${r.compareShortMin} minutes`,
+    longer: `${r.compareLongMin} minutes`,
+    school: 'the other school',
+    bandless: 'no band',
+  }
   return (
     <section aria-labelledby="compare">
       <h2 id="compare">Compare</h2>
       {other === undefined ? (
         <Group gap={8}>
           <span>What if it were</span>
-          {(Object.keys(others) as Other[]).map((each) => (
+          {otherWishes.map((each) => (
             <Button key={each} size="compact-sm" variant="default" onClick={() => setOther(each)}>
-              {others[each]}
+              {names[each]}
             </Button>
           ))}
         </Group>
@@ -54,7 +42,7 @@ export function ComparePlans({ input, plan }: { input: PlanInput; plan: Training
             <SegmentedControl
               size="xs"
               aria-label="Compared with"
-              data={(Object.keys(others) as Other[]).map((value) => ({ value, label: others[value] }))}
+              data={otherWishes.map((value) => ({ value, label: names[value] }))}
               value={other}
               onChange={setOther}
             />
@@ -62,7 +50,7 @@ export function ComparePlans({ input, plan }: { input: PlanInput; plan: Training
               Close
             </Button>
           </Group>
-          <Beside plan={plan} input={changedInput(input, other)} name={others[other]} />
+          <Beside plan={plan} input={withOther(input, other)} name={names[other]} />
         </>
       )}
     </section>
@@ -71,30 +59,25 @@ export function ComparePlans({ input, plan }: { input: PlanInput; plan: Training
 
 function Beside({ plan, input, name }: { plan: TrainingPlan; input: PlanInput; name: string }) {
   const { plan: changed, isProving } = usePlan(input)
-  const idsOf = (p: TrainingPlan) =>
-    new Set(p.phases.flatMap((phase) => phase.picks.map((pick) => pick.exercise.id)))
-  const [now, then] = [idsOf(plan), idsOf(changed)]
-  const names = (list: string[]) =>
-    list.length > 0 ? list.map((id) => exerciseOf(id)!.name).join(', ') : 'nothing'
-  const share = (p: TrainingPlan) => (p.proof ? p.proof.objective : undefined)
-  const [a, b] = [share(plan), share(changed)]
+  const { gained, lost, filled } = comparePlans(plan, changed)
+  const names = (ids: readonly string[]) =>
+    ids.length > 0 ? ids.map((id) => exerciseOf(id)?.name ?? id).join(', ') : 'nothing'
   return (
-    <table className={classes.compare} aria-busy={isProving}>
+    <table className={classes.compare} aria-busy={isProving} data-compared={!isProving}>
       <tbody>
         <tr>
           <th scope="row">Gained with {name}</th>
-          <td>{names([...then].filter((id) => !now.has(id)))}</td>
+          <td>{names(gained)}</td>
         </tr>
         <tr>
           <th scope="row">Lost</th>
-          <td>{names([...now].filter((id) => !then.has(id)))}</td>
+          <td>{names(lost)}</td>
         </tr>
         <tr>
-          <th scope="row">Needs filled</th>
+          <th scope="row">Filled of what is short</th>
           <td>
-            {a === undefined || b === undefined || a <= 0
-              ? 'being worked out …'
-              : `${num((100 * b) / a, 0)} % of what this plan fills`}
+            {pct(filled[1])} instead of {pct(filled[0])}
+            {isProving && ', a first plan still'}
           </td>
         </tr>
       </tbody>

@@ -2,7 +2,9 @@ import { ActionIcon, Button, Menu, Tooltip } from '@mantine/core'
 import { IconArrowsExchange, IconLock, IconPin, IconPinFilled, IconX } from '@tabler/icons-react'
 import { useState } from 'react'
 import {
+  alternativesTo,
   exerciseOf,
+  without,
   type LeftOut,
   type PhasePlan,
   type Pick,
@@ -128,16 +130,6 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
 
 const mostAlternatives = 3
 
-/** Drills that could stand in this one's place, by what they would cost. */
-function alternativesTo(pick: Pick, plan: TrainingPlan): string[] {
-  const wanted = new Set(pick.exercise.targets.map(([capacity]) => capacity))
-  return plan.leftOut
-    .filter(
-      ({ exercise, because }) => because.why === 'others' && exercise.targets.some(([c]) => wanted.has(c)),
-    )
-    .map(({ exercise }) => exercise.id)
-}
-
 function SwapMenu({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input: PlanInput }) {
   const { facts } = useVisitReading()
   const record = useRecord()
@@ -147,11 +139,7 @@ function SwapMenu({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
   const { id, name } = pick.exercise
   const ask = () => {
     setPrices('asking')
-    // asked without the drill that leaves: its place is what the others would take
-    pricesAway(
-      { ...input, banned: [...input.banned, id], pinned: input.pinned.filter((p) => p !== id) },
-      ids,
-    ).then(setPrices, () => setPrices('failed'))
+    pricesAway(without(input, id), ids).then(setPrices, () => setPrices('failed'))
   }
   const ranked =
     typeof prices === 'object'
@@ -240,7 +228,12 @@ export function LeftOutList({ leftOut, input }: { leftOut: readonly LeftOut[]; i
           return (
             <li key={exercise.id} data-left-out={exercise.id}>
               <span>
-                <strong>{exercise.name}</strong>: {price ? priceText(price, nameOf) : leftOutText(because)}
+                <strong>{exercise.name}</strong>:{' '}
+                {price
+                  ? priceText(price, nameOf)
+                  : because.why === 'others' && typeof prices === 'object'
+                    ? 'fits in no phase beside what has to be in'
+                    : leftOutText(because)}
               </span>
               {because.why === 'banned' ? (
                 <Button

@@ -1,12 +1,11 @@
 import { Button, Select } from '@mantine/core'
 import { useState } from 'react'
-import { settingsSchema, type Practice } from '@sturvo/schema'
-import { answerOf } from '@sturvo/schema'
+import { answerOf, planSettingsSchema } from '@sturvo/schema'
 import { settingText } from '@sturvo/words'
 import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
 
-type SettingKey = Exclude<keyof Practice['settings'], 'licence'>
+type SettingKey = keyof typeof planSettingsSchema.shape
 const trains: readonly SettingKey[] = [
   'plantarFascia',
   'pressureTools',
@@ -17,6 +16,9 @@ const trains: readonly SettingKey[] = [
   'barefoot',
   'bigToeGoal',
   'precision',
+  'archSupport',
+  'shoePriority',
+  'deviceSource',
 ]
 const asPractice = 'practice'
 
@@ -30,7 +32,7 @@ export function PlanSettings() {
   const changed = trains.filter((key) => own[key] !== undefined && own[key] !== practice.settings[key])
   const put = (key: SettingKey, value: string | null) => {
     const { [key]: _, ...others } = own
-    const checked = settingsSchema.partial().safeParse({ [key]: value })
+    const checked = planSettingsSchema.safeParse({ [key]: value })
     const next =
       value === null || value === asPractice || !checked.success ? others : { ...others, ...checked.data }
     record({ 'answer.planSettings': Object.keys(next).length > 0 ? next : null })

@@ -1,4 +1,5 @@
 import { Chip, Group, SegmentedControl, Slider } from '@mantine/core'
+import { useState } from 'react'
 import { kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { effectText, kitText } from '@sturvo/words'
@@ -19,6 +20,40 @@ export function LimitsInForce() {
 
 const paceText = { slow: 'slow', usual: 'usual', brisk: 'brisk' } as const
 
+type WishSliderProps = {
+  id: string
+  min: number
+  max: number
+  value: number
+  words: string
+  onKept: (value: number) => void
+}
+
+/** A number chosen by sliding; a plan is made when the hand lets go, not at every step on the way. */
+function WishSlider({ id, min, max, value, words, onKept }: WishSliderProps) {
+  const [sliding, setSliding] = useState<number>()
+  return (
+    <div>
+      <p id={id}>
+        <strong>{sliding ?? value}</strong> {words}
+      </p>
+      <Slider
+        thumbProps={{ 'aria-labelledby': id }}
+        min={min}
+        max={max}
+        step={1}
+        label={null}
+        value={sliding ?? value}
+        onChange={setSliding}
+        onChangeEnd={(kept) => {
+          setSliding(undefined)
+          onKept(kept)
+        }}
+      />
+    </div>
+  )
+}
+
 export function PlanWishes() {
   const { references } = useVisitFrame()
   const { facts } = useVisitReading()
@@ -26,34 +61,22 @@ export function PlanWishes() {
   const { minutesPerSession, sessionsPerWeek, kit, pace } = facts.plan
   return (
     <div className={classes.wishes}>
-      <div>
-        <p id="plan-minutes">
-          <strong>{minutesPerSession} min</strong> a session
-        </p>
-        <Slider
-          thumbProps={{ 'aria-labelledby': 'plan-minutes' }}
-          min={references.sessionMinutesLeast}
-          max={references.sessionMinutesMost}
-          step={1}
-          label={null}
-          value={minutesPerSession}
-          onChange={(value) => record({ 'answer.planMinutes': value })}
-        />
-      </div>
-      <div>
-        <p id="plan-sessions">
-          <strong>{sessionsPerWeek}</strong> sessions a week
-        </p>
-        <Slider
-          thumbProps={{ 'aria-labelledby': 'plan-sessions' }}
-          min={3}
-          max={7}
-          step={1}
-          label={null}
-          value={sessionsPerWeek}
-          onChange={(value) => record({ 'answer.planSessions': value })}
-        />
-      </div>
+      <WishSlider
+        id="plan-minutes"
+        min={references.sessionMinutesLeast}
+        max={references.sessionMinutesMost}
+        value={minutesPerSession}
+        words="min a session"
+        onKept={(value) => record({ 'answer.planMinutes': value })}
+      />
+      <WishSlider
+        id="plan-sessions"
+        min={3}
+        max={7}
+        value={sessionsPerWeek}
+        words="sessions a week"
+        onKept={(value) => record({ 'answer.planSessions': value })}
+      />
       <div>
         <p id="plan-pace">Pace into other shoes</p>
         <SegmentedControl

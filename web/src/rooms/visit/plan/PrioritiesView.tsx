@@ -2,14 +2,14 @@ import { ActionIcon, Button, Tooltip } from '@mantine/core'
 import { IconArrowDown, IconArrowUp } from '@tabler/icons-react'
 import { useState } from 'react'
 import type { Side } from '@sturvo/core/side'
-import { capacities, type Capacity, type Priority } from '@sturvo/core/training'
+import { inOrderOfWeight, type Capacity, type Priority } from '@sturvo/core/training'
 import { becauseText, capacityText, num } from '@sturvo/words'
 import { useRecord, useVisitReading } from '../visitContext'
 import classes from './Plan.module.css'
 
 const tapePx = 150
 const ticks = [0, 0.25, 0.5, 0.75, 1]
-const tapeEnd = 7
+const tapeEnd = 42 // room for the number at the end of the tape
 const whyText: Record<Priority['because'][number], string> = {
   goal: 'goal',
   pain: 'pain',
@@ -24,9 +24,7 @@ export function PrioritiesView() {
   const { reading, facts } = useVisitReading()
   const [isAll, setAll] = useState(false)
   const { rows } = reading.priorities
-  const total = (c: Capacity) => rows[c].weight.left + rows[c].weight.right
-  const counted = capacities.filter((c) => total(c) > 0).sort((a, b) => total(b) - total(a))
-  const rest = capacities.filter((c) => total(c) === 0)
+  const { counted, rest } = inOrderOfWeight(reading.priorities)
   return (
     <section aria-labelledby="priorities">
       <h2 id="priorities">Priorities</h2>
@@ -166,6 +164,14 @@ function Tape({ side, share }: { side: Side; share: number }) {
           <path d={`M${from} 7H${to}V21`} fill="none" stroke={`var(--${side})`} strokeWidth="2.2" />
         </>
       )}
+      <text
+        x={at(1) + (side === 'left' ? -4 : 4)}
+        y="17"
+        textAnchor={side === 'left' ? 'end' : 'start'}
+        className={classes.share}
+      >
+        {share > 0 ? `${num(share * 100, 0)} %` : ''}
+      </text>
       {ticks
         .filter((tick) => tick <= share || tick === 1 || tick === 0)
         .map((tick) => (

@@ -3,6 +3,8 @@ import { choosePlan, type PlanInput, type TrainingPlan } from '@sturvo/core/trai
 import { solveAway, stopSolving } from '../../../workers/planJobs'
 
 export type PlanState = {
+  /** the question, as one text: what was worked out for another one is thrown away */
+  key: string
   plan: TrainingPlan
   /** the quick plan is shown, and a better one is being looked for */
   isProving: boolean
@@ -50,6 +52,7 @@ export function usePlan(input: PlanInput): PlanState {
     }
   }, [asked, key, isOpen])
   return {
+    key,
     plan: known ?? first,
     isProving: isOpen,
     isStopped,

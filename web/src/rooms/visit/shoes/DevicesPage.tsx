@@ -23,7 +23,7 @@ import {
   volumeText,
 } from '@sturvo/words'
 import { newId } from '../../../app/newId'
-import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
+import { useRecord, useVisitReading } from '../visitContext'
 import classes from './Devices.module.css'
 import { MmField } from './MmField'
 import { MonthField } from './MonthField'
@@ -31,12 +31,11 @@ import { options } from './options'
 
 /** Devices against every shoe of the shelf at once: depth, width, base. */
 export function DevicesPage() {
-  const { practice } = useVisitFrame()
-  const { reading } = useVisitReading()
+  const { reading, settings } = useVisitReading()
   const record = useRecord()
   const { devices, shoes } = reading.shoes
   const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
-  const order = deviceOrder(practice.settings.deviceSource)
+  const order = deviceOrder(settings.deviceSource)
   const add = (kind: DeviceOnFoot['kind']) =>
     record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies DeviceOnFoot })
   return (

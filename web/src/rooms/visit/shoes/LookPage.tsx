@@ -9,11 +9,11 @@ import classes from './Fit.module.css'
 
 /** Asked the other way round: the smallest inside that fits, and which shoe of the shelf comes nearest. */
 export function LookPage() {
-  const { references, practice } = useVisitFrame()
-  const { reading, facts } = useVisitReading()
+  const { references } = useVisitFrame()
+  const { reading, facts, settings } = useVisitReading()
   const [activity, setActivity] = useState<FitActivity>(facts.runs ? 'run' : 'walk')
   const { feet, shoes } = reading.shoes
-  const needed = neededOf(reading.shoes, facts, practice.settings, activity, references)
+  const needed = neededOf(reading.shoes, facts, settings, activity, references)
   if (!needed)
     return (
       <p className={classes.missing}>

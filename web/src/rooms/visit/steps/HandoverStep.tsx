@@ -1,13 +1,13 @@
+import { heldBackBy } from '@sturvo/core/cautions'
 import type { MouseEvent } from 'react'
 import { Button, Group } from '@mantine/core'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { answerOf, letterPins } from '@sturvo/schema'
-import { handoutOf, type Handout } from '@sturvo/pages/handout'
+import { handoutOf, letterText, type Handout } from '@sturvo/pages/handout'
 import type { PlanInput, TrainingPlan } from '@sturvo/core/training'
 import { usePlan } from '../plan/usePlan'
 import { shoeVerdicts } from '@sturvo/words'
-import { letterText } from '@sturvo/pages/handout'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { FigureView } from '../../../parts/FigureView'
@@ -47,7 +47,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
     pinnedFindings,
     references,
   })
-  const stops = reading.cautions.cautions.filter((c) => c.level === 'stop' && !c.dealtWith)
+  const stops = heldBackBy(reading.cautions)
   return (
     <div className={classes.handover}>
       <Group justify="space-between">

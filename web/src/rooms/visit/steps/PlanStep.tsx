@@ -2,7 +2,7 @@ import { Button, Loader } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import type { PlanInput } from '@sturvo/core/training'
-import { noTrainingText, num, spacingText } from '@sturvo/words'
+import { noTrainingText, num, pct, spacingText } from '@sturvo/words'
 import { BlockedPlan } from '../plan/BlockedPlan'
 import { ComparePlans } from '../plan/ComparePlans'
 import { LeftOutList, PhaseView } from '../plan/PlanDrills'
@@ -46,7 +46,7 @@ function OpenPlan({ input }: { input: PlanInput }) {
       {plan.phases.map((phase) => (
         <PhaseView key={phase.stage} phase={phase} plan={plan} input={input} />
       ))}
-      {plan.leftOut.length > 0 && <LeftOutList leftOut={plan.leftOut} input={input} />}
+      {plan.leftOut.length > 0 && <LeftOutList key={state.key} leftOut={plan.leftOut} input={input} />}
       {!plan.nothing && <ComparePlans input={input} plan={plan} />}
       <section aria-labelledby="spacing">
         <h2 id="spacing">Toe spacing</h2>
@@ -88,9 +88,10 @@ function ProofLine({ state }: { state: PlanState }) {
     )
   return (
     <p className={classes.proof}>
+      Fills {pct(plan.filledShare)} of what is short.{' '}
       {plan.proof.gapPct < 0.05
-        ? 'Proven: no plan fills more of these needs in these minutes.'
-        : `Proven: no plan fills over ${num(plan.proof.gapPct)} % more of these needs in these minutes.`}
+        ? 'Proven: by these weights no plan in these minutes is better.'
+        : `Proven: by these weights no plan in these minutes is over ${num(plan.proof.gapPct)} % better.`}
     </p>
   )
 }

@@ -3,7 +3,7 @@ import { stopQuestions } from '@sturvo/core/cautions'
 import { defaultSettings } from '@sturvo/core/reading'
 import { choosePlan } from '@sturvo/core/training'
 import { pricesAway, solveAway } from '../../../workers/planJobs'
-import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
+import { bothSides, madeUpPerson, renderInVisit } from '../../../testing/renderInVisit'
 import { GradeStep } from './GradeStep'
 import { HandoverStep } from './HandoverStep'
 import { LoadStep } from './LoadStep'
@@ -217,7 +217,9 @@ describe('Plan', () => {
       )
     const { unmount } = renderInVisit(<PlanStep />, shortAndAsked)
     expect(screen.getByText(/a better one is being looked for/)).toBeTruthy()
-    expect(await screen.findByText(/no plan fills over 2 % more of these needs/)).toBeTruthy()
+    expect(
+      await screen.findByText(/by these weights no plan in these minutes is over 2 % better/),
+    ).toBeTruthy()
     unmount()
     jest.mocked(solveAway).mockRejectedValue(new Error('no solver here'))
     renderInVisit(<PlanStep />, { ...shortAndAsked, 'answer.planMinutes': 11 })
@@ -303,6 +305,15 @@ describe('Hand over', () => {
     expect(screen.getByText('First, a few questions.')).toBeTruthy()
     expect(screen.queryByText(/Your drills/)).toBeNull()
     expect(screen.queryByRole('article', { name: 'Letter' })).toBeNull()
+  })
+  test('a child gets no plan and a letter; so does an operation nobody released', () => {
+    const child = { ...madeUpPerson, birthYear: 2014 }
+    const { unmount } = renderInVisit(<HandoverStep />, shortAndAsked, { person: child })
+    expect(screen.getByRole('article', { name: 'Letter' }).textContent).toContain('Ansa Rook, born 2014')
+    expect(screen.queryByText(/Your drills/)).toBeNull()
+    unmount()
+    renderInVisit(<HandoverStep />, { ...shortAndAsked, 'answer.caution:recentOperation': true })
+    expect(screen.getByRole('article', { name: 'Letter' }).textContent).toContain('To the surgeon')
   })
   test('with a stop it is the letter', () => {
     renderInVisit(<HandoverStep />, { 'answer.caution:calfSwollen': true })

@@ -39,6 +39,8 @@ function CautionLine({ caution }: { caution: Caution }) {
     })
     setWords(undefined)
   }
+  // until a release is written down there is no plan: what is written here opens it
+  const isRelease = caution.effects.includes('surgeonRules')
   const isLongEnough = (words ?? '').trim().length > 2
   return (
     <li data-level={caution.level}>
@@ -86,14 +88,16 @@ function CautionLine({ caution }: { caution: Caution }) {
               </Button>
             )}
             <Button size="compact-sm" variant="default" onClick={() => setWords('')}>
-              Dealt with …
+              {isRelease ? 'Released by the surgeon …' : 'Dealt with …'}
             </Button>
           </p>
         ) : (
           <div className={classes.actions}>
             <Textarea
               aria-label="How it was dealt with"
-              placeholder="Who saw it, and what was said"
+              placeholder={
+                isRelease ? 'Which surgeon released it, when, and for what' : 'Who saw it, and what was said'
+              }
               autosize
               minRows={1}
               value={words}

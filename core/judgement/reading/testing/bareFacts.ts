@@ -1,0 +1,43 @@
+import { stopQuestions } from '../../../plan/cautions'
+import { emptyFoot } from '../../../foot/measures'
+import type { VisitFacts } from '../index'
+
+/** Every red flag asked and denied: without it no plan is made. */
+export const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
+
+/** A visit in which nothing was measured, asked and denied the red flags; what a test is about goes over it. */
+export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
+  ageYears: undefined,
+  bodyMassKg: undefined,
+  goal: undefined,
+  marks: [],
+  recordings: [],
+  events: [],
+  feet: { left: emptyFoot, right: emptyFoot },
+  prints: { left: undefined, right: undefined },
+  loadMethod: 'scales',
+  worstPain: undefined,
+  soreSides: [],
+  hoursStanding: undefined,
+  hoursWalking: undefined,
+  runs: false,
+  kneeComesIn: false,
+  cautionAnswers: noRedFlags,
+  dealtWith: {},
+  shoes: [],
+  devices: [],
+  spacersMm: [0, 0, 0, 0],
+  traced: { left: undefined, right: undefined },
+  plan: {
+    minutesPerSession: 15,
+    sessionsPerWeek: 5,
+    kit: ['wall', 'step', 'band'],
+    pinned: [],
+    banned: [],
+    raised: [],
+    lowered: [],
+    inForce: [],
+    pace: 'usual',
+  },
+  ...changed,
+})
