@@ -198,11 +198,11 @@ function reliability(drawn: 'evenly' | 'from the population'): string[] {
       note('position', position.chances[position.kind], position.kind === truth)
     }
     const travel = drawn === 'evenly' ? chance.between(0, 15) : Math.max(0, 7 + normal() * 3)
-    const sitMm = 44 + normal() * r.semNavicular
-    const standMm = 44 - travel + normal() * r.semNavicular
+    const sitMm = 44 + normal() * r.semNavicularMm
+    const standMm = 44 - travel + normal() * r.semNavicularMm
     const motion = archMotion({ sitMm, standMm }, r.travelFootMm, r)
     if (motion.motion && motion.kind) {
-      const truth = travel < r.travelLittle ? 'little' : travel > r.travelMuch ? 'much' : 'usual'
+      const truth = travel < r.travelLittleMm ? 'little' : travel > r.travelMuchMm ? 'much' : 'usual'
       note('motion', motion.motion[motion.kind], motion.kind === truth)
     }
   }

@@ -13,16 +13,16 @@ type Change = { path: string; value: number }
 
 /** What the practitioner measures twice, and how far apart two readings of hers lie (one standard deviation). */
 const repeats: Partial<Record<ErrorKindId, number>> = {
-  semNavicular: 1.2,
-  semHeelAngle: 1.9,
-  semKneeToWall: 6,
-  semBigToe: 4.2,
-  semHallux: 1.8,
+  semNavicularMm: 1.2,
+  semHeelAngleDeg: 1.9,
+  semKneeToWallMm: 6,
+  semBigToeDeg: 4.2,
+  semHalluxDeg: 1.8,
 }
 /** How the assistant reads beside her: always a little more, and less steadily. */
 const besides: Partial<Record<ErrorKindId, { more: number; sd: number }>> = {
-  semNavicular: { more: 1.3, sd: 1.7 },
-  semKneeToWall: { more: -2, sd: 9 },
+  semNavicularMm: { more: 1.3, sd: 1.7 },
+  semKneeToWallMm: { more: -2, sd: 9 },
 }
 /** One figure typed wrongly, so that there is something to check. */
 const slip = { visitId: 'demolioearlier2', measure: 'kneeToWall', side: 'right', value: 69 }

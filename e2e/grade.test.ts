@@ -33,8 +33,8 @@ const again = (measure: string) => page.locator(`[data-again="${measure}.right"]
 test('three trials of the navicular height, dots with who and when, and the own error grows by two pairs', async () => {
   const pairs = async () => {
     await openRoom(page, `${practice.url}/practice/errors`)
-    await page.waitForSelector('[data-error="semNavicular"]')
-    return page.$eval('[data-error="semNavicular"] td:nth-of-type(2)', (td) =>
+    await page.waitForSelector('[data-error="semNavicularMm"]')
+    return page.$eval('[data-error="semNavicularMm"] td:nth-of-type(2)', (td) =>
       parseInt(td.textContent ?? '', 10),
     )
   }

@@ -275,9 +275,9 @@ test('the client view is one key away, and one key back', async () => {
 
 test('a reference value shows whose findings would move before it is kept', async () => {
   await page.goto(`${practice.url}/practice`, { waitUntil: 'domcontentloaded' })
-  await page.waitForSelector('[data-reference="halluxSlight"]')
+  await page.waitForSelector('[data-reference="halluxSlightDeg"]')
   await type(page, 'Search reference values', 'lean from: slight')
-  const field = await page.waitForSelector('[data-reference="halluxSlight"] input')
+  const field = await page.waitForSelector('[data-reference="halluxSlightDeg"] input')
   await field!.click({ count: 3 })
   await field!.type('18')
   await page.waitForSelector('::-p-text(people would move)')

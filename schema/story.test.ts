@@ -58,11 +58,15 @@ test('the letter has its own pins; a visit from before they were told apart uses
 })
 
 test('a changed table keeps only what differs from the values as they ship', () => {
-  expect(changedReferences({}, { halluxSlight: 18 })).toEqual({ halluxSlight: 18 })
-  expect(changedReferences({ halluxSlight: 18, kneeToWallGoal: 120 }, { halluxSlight: null })).toEqual({
-    kneeToWallGoal: 120,
+  expect(changedReferences({}, { halluxSlightDeg: 18 })).toEqual({ halluxSlightDeg: 18 })
+  expect(
+    changedReferences({ halluxSlightDeg: 18, kneeToWallGoalMm: 120 }, { halluxSlightDeg: null }),
+  ).toEqual({
+    kneeToWallGoalMm: 120,
   })
-  expect(changedReferences({ halluxSlight: 18 }, { halluxSlight: references.halluxSlight })).toEqual({})
+  expect(changedReferences({ halluxSlightDeg: 18 }, { halluxSlightDeg: references.halluxSlightDeg })).toEqual(
+    {},
+  )
 })
 
 test.each([

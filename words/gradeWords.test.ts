@@ -77,7 +77,7 @@ test('a change in words: real, likely, within the error, not comparable', () => 
       judgeChange(
         { value: 30, ...more },
         { value: after, method: 'mat' },
-        changeError('semNavicular', references),
+        changeError('semNavicularMm', references),
       ),
       'mm',
     )

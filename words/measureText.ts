@@ -12,7 +12,7 @@ const w = (name: string, note: string, help: string, group: string): MeasureWord
 })
 
 /**
- * Words with the table's values in them: {kneeToWallGoal} stands for the value in force, so that a practice that
+ * Words with the table's values in them: {kneeToWallGoalMm} stands for the value in force, so that a practice that
  * moved a goal reads its own.
  */
 function withValues(text: string, references: References): string {
@@ -124,7 +124,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   kneeToWall: w(
     'Knee to wall',
     'mm · heel down',
-    'Big toe to wall when the knee just touches with the heel down. Goal {kneeToWallGoal}, limited below {kneeToWallLimited}.',
+    'Big toe to wall when the knee just touches with the heel down. Goal {kneeToWallGoalMm}, limited below {kneeToWallLimitedMm}.',
     'range',
   ),
   kneeToWallFeel: w(
@@ -136,7 +136,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   bigToeExtension: w(
     'Big-toe bend',
     '° · extension, by hand',
-    'Big toe bent up by hand. The goal is set for the practice: {bigToeGoal} or {bigToeGoalHigh}°.',
+    'Big toe bent up by hand. The goal is set for the practice: {bigToeGoalDeg} or {bigToeGoalHighDeg}°.',
     'range',
   ),
   singleLegOpen: w(
@@ -160,7 +160,7 @@ export const measureText: Record<MeasureId, MeasureWords> = {
   heelRest: w(
     'Heel angle, relaxed',
     '° · rolled in +',
-    'Line of the heel against upright, standing. {heelUsualFrom} to {heelUsualTo} is usual.',
+    'Line of the heel against upright, standing. {heelUsualFromDeg} to {heelUsualToDeg} is usual.',
     'heel, from behind',
   ),
   heelActive: w('Corrected by the client', '°', 'The client brings the heel upright.', 'heel, from behind'),

@@ -31,8 +31,8 @@ export async function fit(args: readonly string[]): Promise<string> {
       {
         foot: { outlineFootMm: foot.points, from: 'traced' },
         insole: { pointsMm: shoe.points, from: 'file', guessed: [] },
-        stretchMm: millimetres(options, 'stretch', references.upperStretch),
-        gapMm: millimetres(options, 'gap', references.fitGap),
+        stretchMm: millimetres(options, 'stretch', references.upperStretchMm),
+        gapMm: millimetres(options, 'gap', references.fitGapMm),
         activity,
       },
       references,

@@ -59,7 +59,8 @@ async function fill(client: Client, last: number): Promise<void> {
     name: 'Tideway Foot Room',
     place: 'Orrin Quay',
     settings: '{"bigToeGoal":"sixtyFive"}',
-    reference_values: '{"kneeToWallGoal":120}',
+    reference_values:
+      last < 6 ? '{"kneeToWallGoal":120,"halluxSlight":14}' : '{"kneeToWallGoalMm":120,"halluxSlightDeg":14}',
     is_demo: 0,
     version: 3,
     ...written,
@@ -138,7 +139,12 @@ describe.each(entries.map((entry) => [entry.tag, entry.idx] as const))('a file a
     client.close()
     const database = await openDatabase(file)
     const practice = await practiceRow(database)
-    expect(practice).toMatchObject({ name: 'Tideway Foot Room', version: 3 })
+    // a value that the practice had set stays set, under the name it has today
+    expect(practice).toMatchObject({
+      name: 'Tideway Foot Room',
+      version: 3,
+      references: { kneeToWallGoalMm: 120, halluxSlightDeg: 14 },
+    })
     // what the server does beside its first answers
     while ((await countOldVisits(database)) > 0);
     while ((await keyOldPeople(database)) > 0);

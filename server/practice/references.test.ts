@@ -28,7 +28,7 @@ const change = async (references: object) =>
 
 test('a preview names the findings that would move, client by client, and changes nothing', async () => {
   const before = await practice()
-  const answer = await write('post', '/api/practice/preview').send({ references: { halluxSlight: 18 } })
+  const answer = await write('post', '/api/practice/preview').send({ references: { halluxSlightDeg: 18 } })
   expect(answer.status).toBe(200)
   expect(answer.body).toMatchObject({
     visitsRead: 1,
@@ -42,14 +42,14 @@ test('a preview names the findings that would move, client by client, and change
     ],
   })
   expect(await practice()).toEqual(before)
-  const same = await write('post', '/api/practice/preview').send({ references: { kneeToWallGoal: 126 } })
+  const same = await write('post', '/api/practice/preview').send({ references: { kneeToWallGoalMm: 126 } })
   expect(same.body.moved).toEqual([])
 })
 
 test('a changed value counts the version up, goes with the visit, and going back drops it', async () => {
   expect((await practice()).referencesVersion).toBe(0)
-  const changed = await change({ halluxSlight: 18 })
-  expect(changed.body).toMatchObject({ references: { halluxSlight: 18 }, referencesVersion: 1 })
+  const changed = await change({ halluxSlightDeg: 18 })
+  expect(changed.body).toMatchObject({ references: { halluxSlightDeg: 18 }, referencesVersion: 1 })
   const visit = async () => (await server.agent.get('/api/visits/visit0000001')).body
   // nobody worked on the visit since: it says with which values it was last seen
   const before = await visit()
@@ -58,15 +58,18 @@ test('a changed value counts the version up, goes with the visit, and going back
     .set('If-Match', `"${before.version}"`)
     .send({ changes: [{ path: 'answer.goalKind', value: 'toeShape' }] })
   expect((await visit()).referencesVersion).toBe(1)
-  expect((await change({ halluxSlight: null })).body).toMatchObject({ references: {}, referencesVersion: 2 })
+  expect((await change({ halluxSlightDeg: null })).body).toMatchObject({
+    references: {},
+    referencesVersion: 2,
+  })
 })
 
 test('limits the wrong way round, no such value and no number are refused in one sentence', async () => {
   const before = await practice()
-  const upsideDown = await change({ halluxSlight: 25 })
+  const upsideDown = await change({ halluxSlightDeg: 25 })
   expect(upsideDown.status).toBe(422)
   expect(upsideDown.body.error.message).toMatch(/must stay below .* Nothing was changed\.$/)
-  expect((await change({ halluxSlight: 'much' })).status).toBe(422)
+  expect((await change({ halluxSlightDeg: 'much' })).status).toBe(422)
   expect((await change({ noSuchValue: 1 })).status).toBe(422)
   const preview = await write('post', '/api/practice/preview').send({ references: { fanTapered: 2 } })
   expect(preview.status).toBe(422)
@@ -74,6 +77,6 @@ test('limits the wrong way round, no such value and no number are refused in one
 })
 
 test('only the owner changes the table', async () => {
-  const answer = await server.agent.patch('/api/practice').send({ references: { halluxSlight: 18 } })
+  const answer = await server.agent.patch('/api/practice').send({ references: { halluxSlightDeg: 18 } })
   expect(answer.status).toBe(403)
 })

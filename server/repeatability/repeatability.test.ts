@@ -58,7 +58,7 @@ test('three trials are two pairs; the estimate is that of the closed form; a rep
   const [row, ...others] = (await errors()).rows
   expect(others).toEqual([])
   // 30, 30.4, 30.8: squares 0.32 over 2
-  expect(row).toMatchObject({ kind: 'semNavicular', pairs: 2, ownWeight: 0, inForce: 1.2, toCount: 6 })
+  expect(row).toMatchObject({ kind: 'semNavicularMm', pairs: 2, ownWeight: 0, inForce: 1.2, toCount: 6 })
   expect(row!.sem).toBeCloseTo(0.4, 9)
   const { trials: taken } = takenTrialsSchema.parse(
     (await server.agent.get(`/api/visits/${visit}/trials`)).body,
@@ -85,8 +85,8 @@ test('with enough pairs the own error is in force, in the visit and in what the 
   await keep(visit, 0, trials('navicularStand', 'left', 31))
   const { by, errors: inForce, earlier } = await background(visit)
   expect(by).toBe('Ilse Marrack')
-  expect(inForce.semNavicular).toBeCloseTo(row.sem, 9)
-  expect(Object.keys(inForce)).toEqual(['semNavicular'])
+  expect(inForce.semNavicularMm).toBeCloseTo(row.sem, 9)
+  expect(Object.keys(inForce)).toEqual(['semNavicularMm'])
   expect(earlier?.day).toBe('2026-06-11')
   expect(earlier?.fields['measure.navicularStand.left.1']).toBe(30)
 })
@@ -139,16 +139,16 @@ test('two practitioners on one foot: the error between them and who reads more',
   expect(Math.sign(bias!)).toBe(first === bram ? -1 : 1)
   expect(isBiased).toBe(true)
   // a colleague's trial is no repeat of one's own
-  expect((await errors()).rows.map((r) => r.kind)).toEqual(['semNavicular'])
+  expect((await errors()).rows.map((r) => r.kind)).toEqual(['semNavicularMm'])
   const own = await server.agent.get(
-    `/api/errors/pairs?kind=semKneeToWall&account=${first}&second=${between[0]!.second}`,
+    `/api/errors/pairs?kind=semKneeToWallMm&account=${first}&second=${between[0]!.second}`,
   )
   expect(trialPairsSchema.parse(own.body).pairs).toHaveLength(6)
 })
 
 test('pairs of one practitioner, oldest asked for by kind; nonsense is refused in a sentence', async () => {
   const { accountId } = (await errors()).rows[0]!
-  const answer = await server.agent.get(`/api/errors/pairs?kind=semNavicular&account=${accountId}`)
+  const answer = await server.agent.get(`/api/errors/pairs?kind=semNavicularMm&account=${accountId}`)
   const { pairs } = trialPairsSchema.parse(answer.body)
   expect(pairs.length).toBeGreaterThan(20)
   expect(pairs.every((p) => p.measure === 'navicularStand')).toBe(true)
@@ -170,14 +170,14 @@ test('which trial counts is kept for the practice, and only the owner changes it
     .patch('/api/practice')
     .set('x-sturvo-csrf', server.csrf)
     .set('If-Match', `"${body.version}"`)
-    .send({ trialUses: { semNavicular: 'last' } })
+    .send({ trialUses: { semNavicularMm: 'last' } })
     .expect(200)
-  expect(changed.body.trialUses).toEqual({ semNavicular: 'last' })
+  expect(changed.body.trialUses).toEqual({ semNavicularMm: 'last' })
   const wrong = await server.agent
     .patch('/api/practice')
     .set('x-sturvo-csrf', server.csrf)
     .set('If-Match', `"${changed.body.version}"`)
-    .send({ trialUses: { semNavicular: 'middle' } })
+    .send({ trialUses: { semNavicularMm: 'middle' } })
   expect(wrong.status).toBe(422)
 })
 
@@ -218,15 +218,15 @@ describe('eye practice', () => {
     for (const error of [1, -1, 2, 0])
       await post(
         'eye',
-        answer({ kind: 'landmarks', error: 1, derived: { kind: 'semHeelAngle', error } }),
+        answer({ kind: 'landmarks', error: 1, derived: { kind: 'semHeelAngleDeg', error } }),
       ).expect(201)
-    expect((await errors()).rows.map((r) => r.kind)).not.toContain('semHeelAngle')
+    expect((await errors()).rows.map((r) => r.kind)).not.toContain('semHeelAngleDeg')
     await server.agent
       .patch('/api/eye')
       .set('x-sturvo-csrf', server.csrf)
       .send({ countsAsOwn: true })
       .expect(200)
-    const row = (await errors()).rows.find((r) => r.kind === 'semHeelAngle')!
+    const row = (await errors()).rows.find((r) => r.kind === 'semHeelAngleDeg')!
     expect(row).toMatchObject({ pairs: 3, practicePairs: 3 })
     // about their own mean of 0.5: squares 5 over 3
     expect(row.sem).toBeCloseTo(Math.sqrt(5 / 3), 9)

@@ -93,7 +93,7 @@ test('while the worst inputs are worked on, nobody waits longer than a tenth of 
   const statuses = await Promise.all([
     ...Array.from({ length: 4 }, () => soon(() => ask('GET', '/api/visits/visit0000001/handout.pdf'))),
     soon(() => ask('GET', '/api/visits/visit0000001/feet.pdf')),
-    soon(() => ask('POST', '/api/practice/preview', { references: { kneeToWallGoal: 130 } })),
+    soon(() => ask('POST', '/api/practice/preview', { references: { kneeToWallGoalMm: 130 } })),
     ...Array.from({ length: 8 }, () => soon(upload)),
     soon(() => ask('POST', '/api/visits/visit0000001/recordings', new Uint8Array(recording), csv)),
     soon(() => ask('POST', '/api/visits/visit0000001/recordings', new Uint8Array(slowHeader), csv)),

@@ -61,7 +61,7 @@ export const archFindings: WordsByKind<Kinds> = {
   noReserve: (f, shipped) => ({
     sentence: ['The ', { side: f.side }, ' arch has ', strong('nothing left'), ' to yield with on one leg.'],
     detail: `reserve ${num(f.reserveMm)} mm · ${chancePct(f.chance)} sure`,
-    evidence: `Reserve is the height standing less the height on one leg; below ${shipped.reserveNone} mm none is left.`,
+    evidence: `Reserve is the height standing less the height on one leg; below ${shipped.reserveNoneMm} mm none is left.`,
   }),
   ladderImpossible: (f) => ({
     sentence: [
@@ -87,7 +87,7 @@ export const archFindings: WordsByKind<Kinds> = {
     return {
       sentence: [{ side: f.side }, ' cross arch ', strong(crossWord(f, shipped)), '.'],
       detail: said.join(' · '),
-      evidence: `Ball width standing less sitting; above ${num(shipped.ballSpreadMuch, 0)} mm much. Colours the choice of drills, enters no class.`,
+      evidence: `Ball width standing less sitting; above ${num(shipped.ballSpreadMuchMm, 0)} mm much. Colours the choice of drills, enters no class.`,
     }
   },
   print: (f, shipped) => ({
@@ -127,7 +127,7 @@ function motionEvidence(motion: ArchMotion, r: References): string {
   const travel =
     motion.travelScaledMm === undefined
       ? ''
-      : ` Travel (navicular drop, Brody 1982) ${num(motion.travelScaledMm)} mm on a 250 mm foot, error ${num(motion.travelErrorMm)} mm: below ${r.travelLittle} little, above ${r.travelMuch} much.`
+      : ` Travel (navicular drop, Brody 1982) ${num(motion.travelScaledMm)} mm on a 250 mm foot, error ${num(motion.travelErrorMm)} mm: below ${r.travelLittleMm} little, above ${r.travelMuchMm} much.`
   return `Weighted mean z ${num(motion.z ?? 0, 2)} ± ${num(motion.errorZ ?? 0, 2)}: little at −1 or below, much at +1 or above. ${parts}.${travel}`
 }
 
@@ -136,6 +136,6 @@ function crossWord(
   f: { spreadMm: number | undefined; load: boolean },
   r: References,
 ): 'gives way' | 'carries load in the middle' | 'cannot lighten the ball' {
-  if (f.spreadMm !== undefined && f.spreadMm > r.ballSpreadMuch) return 'gives way'
+  if (f.spreadMm !== undefined && f.spreadMm > r.ballSpreadMuchMm) return 'gives way'
   return f.load ? 'carries load in the middle' : 'cannot lighten the ball'
 }

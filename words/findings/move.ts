@@ -32,7 +32,7 @@ export const moveFindings: WordsByKind<Kinds> = {
   noRollIn: (f, shipped) => ({
     sentence: [{ side: f.side }, ' heel ', strong('cannot roll in'), '.'],
     detail: `eversion range ${num(f.rangeDeg, 0)}° · ${chancePct(f.chance)} sure`,
-    evidence: `Below ${num(shipped.eversionLittle, 0)}° the foot meets the ground on its outer edge: higher sprain risk, and little to push with.`,
+    evidence: `Below ${num(shipped.eversionLittleDeg, 0)}° the foot meets the ground on its outer edge: higher sprain risk, and little to push with.`,
   }),
   swelling: (f) => ({
     sentence: [{ side: f.side }, ' foot: ', strong(`${f.amount} swelling`), '.'],

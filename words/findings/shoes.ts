@@ -44,7 +44,7 @@ export const shoesFindings: WordsByKind<Kinds> = {
                 `, ${placeName(worst)}.`,
               ],
       detail: `± ${num(fit.errorMm)} mm${room}${push} · worn ${pct(reading.hoursShare)} of the hours`,
-      evidence: `Own outline over the inside of the shoe, heel backs ${num(fit.placing.gapMm, 0)} mm apart, ${num(shipped.upperStretch, 0)} mm stretch allowed.`,
+      evidence: `Own outline over the inside of the shoe, heel backs ${num(fit.placing.gapMm, 0)} mm apart, ${num(shipped.upperStretchMm, 0)} mm stretch allowed.`,
     }
   },
   base: (f, shipped) => ({
@@ -53,7 +53,7 @@ export const shoesFindings: WordsByKind<Kinds> = {
       `barefoot ${signed(f.base.marginMm)} mm`,
       ...f.inShoes.slice(0, 3).map((s) => `${s.name} ${signed(s.marginMm)} mm`),
     ].join(' · '),
-    evidence: `Line of the leg carried on to the ground, against the inner edge of the heel; ${num(shipped.baseMargin, 0)} mm margin wanted.${f.base.tippingNm ? ` On one leg ${num(f.base.tippingNm)} Nm tip it inwards.` : ''}`,
+    evidence: `Line of the leg carried on to the ground, against the inner edge of the heel; ${num(shipped.baseMarginMm, 0)} mm margin wanted.${f.base.tippingNm ? ` On one leg ${num(f.base.tippingNm)} Nm tip it inwards.` : ''}`,
   }),
   device: (f) => ({
     sentence: [
@@ -71,7 +71,7 @@ export const shoesFindings: WordsByKind<Kinds> = {
       ? {
           sentence: [`${shoe.name}: `, strong(`${num(-worst, 0)} mm narrower`), ' than the foot.'],
           detail: `ball ${margin(ballMarginMm)} · toes ${margin(toesMarginMm)} · worn ${pct(f.reading.hoursShare)} of the hours`,
-          evidence: `Inner width and ${shipped.upperStretch} mm stretch less the wider foot.`,
+          evidence: `Inner width and ${shipped.upperStretchMm} mm stretch less the wider foot.`,
         }
       : {
           sentence: [`${shoe.name}: low drop on a `, strong('tall stack'), '.'],

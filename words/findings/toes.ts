@@ -19,12 +19,12 @@ export const toesFindings: WordsByKind<Kinds> = {
   hallux: (f, shipped) => ({
     sentence: [{ side: f.side }, ' big toe ', strong(halluxText[f.lean]), `, ${num(f.angleDeg, 0)}°.`],
     detail: `hallux angle · ${chancePct(f.sure ?? 1)} sure`,
-    evidence: `Between the inner border of the foot and of the big toe: below ${shipped.halluxSlight}° straight, below ${shipped.halluxModerate}° slight, below ${shipped.halluxMarked}° moderate.`,
+    evidence: `Between the inner border of the foot and of the big toe: below ${shipped.halluxSlightDeg}° straight, below ${shipped.halluxModerateDeg}° slight, below ${shipped.halluxMarkedDeg}° moderate.`,
   }),
   fifthToe: (f, shipped) => ({
     sentence: [{ side: f.side }, ' little toe is ', strong('pulled in'), `, ${num(f.angleDeg, 0)}°.`],
     detail: `fifth-toe angle · ${chancePct(f.sure ?? 1)} sure`,
-    evidence: `Above ${shipped.fifthToeIn}° counts as pulled in.`,
+    evidence: `Above ${shipped.fifthToeInDeg}° counts as pulled in.`,
   }),
   fan: (f, shipped) => ({
     sentence: [{ side: f.side }, ' outline is ', strong(fanText[f.fan]), '.'],

@@ -69,7 +69,7 @@ export function archMotion(
   more: MotionMore = {},
 ): ArchMotion {
   const { sitMm, standMm, singleMm, activeMm, passiveMm } = ladder
-  const errorMm = Math.SQRT2 * references.semNavicular
+  const errorMm = Math.SQRT2 * references.semNavicularMm
   const travelMm = differenceOf(sitMm, standMm)
   const scale = footLengthMm ? references.travelFootMm / footLengthMm : 1
   const travelScaledMm = travelMm === undefined ? undefined : travelMm * scale
@@ -94,11 +94,11 @@ export function archMotion(
     rigidity,
     flexibilityMmPerKn: flexibility(more, references),
     reserveMm,
-    hasNoReserve: reserveMm !== undefined && reserveMm < references.reserveNone,
+    hasNoReserve: reserveMm !== undefined && reserveMm < references.reserveNoneMm,
     noReserveChance:
       reserveMm === undefined
         ? undefined
-        : chanceBetween({ mean: reserveMm, sd: errorMm, low: -Infinity, high: references.reserveNone }),
+        : chanceBetween({ mean: reserveMm, sd: errorMm, low: -Infinity, high: references.reserveNoneMm }),
     recoveryActive: recovery(activeMm),
     recoveryPassive: recovery(passiveMm),
     impossible: impossiblePairs(ladder, references),
@@ -109,16 +109,16 @@ export const motionKinds = ['little', 'usual', 'much'] as const
 
 /** What one source weighs in the motion class, and its error in z, on a foot of the reference length. */
 export function motionWeight(source: MotionSource, r: References): { weight: number; error: number } {
-  const heights = Math.SQRT2 * r.semNavicular
+  const heights = Math.SQRT2 * r.semNavicularMm
   const of = (weight: number, little: number, much: number, error: number) => ({
     weight,
     error: between(0, little, much, error).error,
   })
   return {
-    travel: of(r.weightTravel, r.travelLittle, r.travelMuch, heights),
+    travel: of(r.weightTravel, r.travelLittleMm, r.travelMuchMm, heights),
     rigidity: of(r.weightRigidity, r.rigidityStiff, r.rigidityLoose, rigidityError(r)),
-    eversion: of(r.weightEversion, r.eversionLittle, r.eversionMuch, r.semEversion),
-    reserve: of(r.weightReserve, r.reserveNone, r.reserveMuch, heights),
+    eversion: of(r.weightEversion, r.eversionLittleDeg, r.eversionMuchDeg, r.semEversionDeg),
+    reserve: of(r.weightReserve, r.reserveNoneMm, r.reserveMuchMm, heights),
   }[source]
 }
 
@@ -151,7 +151,7 @@ function motionParts(
     parts.push({
       source: 'travel',
       weight: r.weightTravel,
-      ...between(travelScaledMm, r.travelLittle, r.travelMuch, errorMm * scale),
+      ...between(travelScaledMm, r.travelLittleMm, r.travelMuchMm, errorMm * scale),
     })
   if (rigidity !== undefined)
     parts.push({
@@ -164,15 +164,15 @@ function motionParts(
     parts.push({
       source: 'eversion',
       weight: r.weightEversion,
-      ...between(more.eversionRangeDeg, r.eversionLittle, r.eversionMuch, r.semEversion),
+      ...between(more.eversionRangeDeg, r.eversionLittleDeg, r.eversionMuchDeg, r.semEversionDeg),
     })
   // nothing left after much travel is used up, not locked: it must not pull the class towards little
-  const isUsedUp = travelScaledMm !== undefined && travelScaledMm > r.travelMuch
+  const isUsedUp = travelScaledMm !== undefined && travelScaledMm > r.travelMuchMm
   if (reserveMm !== undefined && !isUsedUp)
     parts.push({
       source: 'reserve',
       weight: r.weightReserve,
-      ...between(reserveMm, r.reserveNone, r.reserveMuch, errorMm),
+      ...between(reserveMm, r.reserveNoneMm, r.reserveMuchMm, errorMm),
     })
   return parts
 }
@@ -207,7 +207,7 @@ const orders: [lower: keyof ArchLadder, higher: keyof ArchLadder][] = [
 ]
 
 function impossiblePairs(ladder: ArchLadder, references: References): ArchMotion['impossible'] {
-  const error = changeError('semNavicular', references)
+  const error = changeError('semNavicularMm', references)
   return orders
     .filter(([lower, higher]) => {
       const low = ladder[lower]

@@ -29,7 +29,7 @@ test('every part is graded 0 to 3 from its own rows', () => {
 
 test('a heel that rolled out is graded the other way round', () => {
   const out = read('heel', foot({ heelRest: -6, heelActive: 1, heelPassive: 2 }))
-  expect(out).toMatchObject({ leans: 'out', direction: -1, target: references.heelTargetOut, grade: 1 })
+  expect(out).toMatchObject({ leans: 'out', direction: -1, target: references.heelTargetOutDeg, grade: 1 })
   expect(read('heel', foot({ heelRest: 12, heelActive: 11, heelPassive: 4 }))).toMatchObject({
     leans: 'in',
     grade: 2,
@@ -52,13 +52,13 @@ test('the arch is read against its own sitting height and that height’s error;
     'arch',
     foot({ navicularSit: 40, navicularStand: 30, navicularActive: 32, navicularPassive: 39 }),
   )
-  expect(own).toMatchObject({ target: 40, targetError: references.semNavicular, grade: 2 })
+  expect(own).toMatchObject({ target: 40, targetError: references.semNavicularMm, grade: 2 })
   const usual = read('arch', foot({ navicularStand: 30 }))
   expect(usual.targetError).toBe(0)
   expect(usual.target).toBeCloseTo(250 * references.truncatedShare * references.navicularTargetNnh, 9)
   const twice = read('arch', foot({ navicularSit: 40, navicularStand: 30 }, {}, { navicularSit: 4 }))
-  expect(twice.targetError).toBeCloseTo(references.semNavicular / 2, 9)
-  expect(twice.marks.rest).toEqual({ value: 30, error: references.semNavicular, trials: 1 })
+  expect(twice.targetError).toBeCloseTo(references.semNavicularMm / 2, 9)
+  expect(twice.marks.rest).toEqual({ value: 30, error: references.semNavicularMm, trials: 1 })
 })
 
 describe('what a grade changes', () => {

@@ -157,7 +157,7 @@ export function readPart(
 function heelLeans({ numbers, words }: FootValues, references: References): 'in' | 'out' {
   const { heelRest } = numbers
   if (heelRest !== undefined)
-    return heelRest < (references.heelTarget + references.heelTargetOut) / 2 ? 'out' : 'in'
+    return heelRest < (references.heelTargetDeg + references.heelTargetOutDeg) / 2 ? 'out' : 'in'
   return words.heelRestWord === 'rolled out' ? 'out' : 'in'
 }
 
@@ -173,7 +173,7 @@ function targetOf(
       // the client's own unloaded height is where the arch wants to be; the usual height of other feet only stands in
       const own = foot.numbers.navicularSit
       const truncatedMm = foot.numbers.truncatedLength ?? (lengthMm ? lengthMm * r.truncatedShare : undefined)
-      const tolerance = r.archTolerance
+      const tolerance = r.archToleranceMm
       if (own !== undefined)
         return {
           target: own,
@@ -189,16 +189,16 @@ function targetOf(
     }
     case 'heel':
       return {
-        target: leans === 'out' ? r.heelTargetOut : r.heelTarget,
+        target: leans === 'out' ? r.heelTargetOutDeg : r.heelTargetDeg,
         targetError: 0,
-        tolerance: r.heelTolerance,
+        tolerance: r.heelToleranceDeg,
       }
     case 'bigToe':
-      return { target: r.halluxTarget, targetError: 0, tolerance: r.halluxTolerance }
+      return { target: r.halluxTargetDeg, targetError: 0, tolerance: r.halluxToleranceDeg }
     case 'fifthToe':
-      return { target: r.fifthTarget, targetError: 0, tolerance: r.fifthTolerance }
+      return { target: r.fifthTargetDeg, targetError: 0, tolerance: r.fifthToleranceDeg }
     default:
-      return { target: r.toeBendTarget, targetError: 0, tolerance: r.toeBendTolerance }
+      return { target: r.toeBendTargetDeg, targetError: 0, tolerance: r.toeBendToleranceDeg }
   }
 }
 

@@ -19,7 +19,7 @@ test('no measure has two errors, and every kind has one in the table', () => {
   const all = errorKindIds.flatMap((kind): NumberMeasureId[] => [...errorKinds[kind].measures])
   expect(new Set(all).size).toBe(all.length)
   for (const kind of errorKindIds) expect(references[kind]).toBeGreaterThan(0)
-  expect(errorKindOf('navicularPassive')).toBe('semNavicular')
+  expect(errorKindOf('navicularPassive')).toBe('semNavicularMm')
   expect(errorKindOf('dexterityDome')).toBeUndefined()
 })
 
@@ -29,12 +29,12 @@ test('mean, best and last by hand; the practice’s choice goes before the measu
   expect(usedOf([30, 34, 32], 'last')).toEqual({ value: 32, trials: 1 })
   expect(usedOf([], 'mean')).toBeUndefined()
   expect(trialUseOf('singleLegOpen')).toBe('best')
-  expect(trialUseOf('singleLegOpen', { semSingleLeg: 'last' })).toBe('last')
+  expect(trialUseOf('singleLegOpen', { semSingleLegS: 'last' })).toBe('last')
   expect(trialUseOf('postureArch')).toBe('mean')
   // the greatest lean is not the best one
-  expect(trialUsesOf('semHallux')).toEqual(['mean', 'last'])
-  expect(trialUseOf('halluxAngle', { semHallux: 'best' })).toBe('mean')
-  expect(trialUseOf('kneeToWall', { semKneeToWall: 'best' })).toBe('best')
+  expect(trialUsesOf('semHalluxDeg')).toEqual(['mean', 'last'])
+  expect(trialUseOf('halluxAngle', { semHalluxDeg: 'best' })).toBe('mean')
+  expect(trialUseOf('kneeToWall', { semKneeToWallMm: 'best' })).toBe('best')
 })
 
 test('the order of trials changes neither mean nor best', () => {

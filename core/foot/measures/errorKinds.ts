@@ -24,29 +24,29 @@ type ErrorKind = {
 
 /** Measures by the error they share: the same bump, line or gap, found again by the same hands. */
 export const errorKinds = {
-  semNavicular: {
+  semNavicularMm: {
     measures: ['navicularSit', 'navicularStand', 'navicularSingle', 'navicularActive', 'navicularPassive'],
     use: 'mean',
   },
-  semDorsum: { measures: ['dorsumSit', 'dorsumStand'], use: 'mean' },
-  semHeelAngle: { measures: ['heelRest', 'heelActive', 'heelPassive'], use: 'mean' },
-  semEversion: { measures: ['eversionRange', 'inversionRange'], use: 'mean' },
-  semHallux: { measures: ['halluxAngle', 'halluxActive', 'halluxPassive'], use: 'mean' },
-  semFifth: { measures: ['fifthToeAngle', 'fifthActive', 'fifthPassive'], use: 'mean' },
-  semToeBend: {
+  semDorsumMm: { measures: ['dorsumSit', 'dorsumStand'], use: 'mean' },
+  semHeelAngleDeg: { measures: ['heelRest', 'heelActive', 'heelPassive'], use: 'mean' },
+  semEversionDeg: { measures: ['eversionRange', 'inversionRange'], use: 'mean' },
+  semHalluxDeg: { measures: ['halluxAngle', 'halluxActive', 'halluxPassive'], use: 'mean' },
+  semFifthDeg: { measures: ['fifthToeAngle', 'fifthActive', 'fifthPassive'], use: 'mean' },
+  semToeBendDeg: {
     measures: [...toeBendMeasures, ...toeBendActiveMeasures, ...toeBendPassiveMeasures],
     use: 'mean',
   },
-  semToeGap: { measures: [...gapRestMeasures, ...gapSpreadMeasures], use: 'mean', isMoreBetter: true },
-  semWidth: { measures: ['ballWidth', 'ballWidthSit', 'toeWidth', 'heelWidth'], use: 'mean' },
-  semLength: { measures: ['footLength', 'truncatedLength'], use: 'mean' },
-  semKneeToWall: { measures: ['kneeToWall'], use: 'mean', isMoreBetter: true },
-  semShin: { measures: ['shinAngle'], use: 'mean', isMoreBetter: true },
-  semBigToe: { measures: ['bigToeExtension', 'bigToeStanding'], use: 'mean', isMoreBetter: true },
-  semFirstRay: { measures: ['firstRay'], use: 'mean' },
-  semSingleLeg: { measures: ['singleLegOpen', 'singleLegShut'], use: 'best', isMoreBetter: true },
+  semToeGapMm: { measures: [...gapRestMeasures, ...gapSpreadMeasures], use: 'mean', isMoreBetter: true },
+  semWidthMm: { measures: ['ballWidth', 'ballWidthSit', 'toeWidth', 'heelWidth'], use: 'mean' },
+  semLengthMm: { measures: ['footLength', 'truncatedLength'], use: 'mean' },
+  semKneeToWallMm: { measures: ['kneeToWall'], use: 'mean', isMoreBetter: true },
+  semShinDeg: { measures: ['shinAngle'], use: 'mean', isMoreBetter: true },
+  semBigToeDeg: { measures: ['bigToeExtension', 'bigToeStanding'], use: 'mean', isMoreBetter: true },
+  semFirstRayMm: { measures: ['firstRay'], use: 'mean' },
+  semSingleLegS: { measures: ['singleLegOpen', 'singleLegShut'], use: 'best', isMoreBetter: true },
   semHeelRaise: { measures: ['heelRaises'], use: 'best', isMoreBetter: true },
-  semGrip: { measures: ['toeGripForce'], use: 'best', isMoreBetter: true },
+  semGripN: { measures: ['toeGripForce'], use: 'best', isMoreBetter: true },
 } satisfies Partial<Record<SemId, ErrorKind>>
 
 export type ErrorKindId = keyof typeof errorKinds

@@ -71,9 +71,9 @@ function amountOf(foot: FootValues, r: References): Amount | undefined {
   const byHeel: PostureKind | undefined =
     heelDeg === undefined
       ? undefined
-      : heelDeg > r.heelUsualTo
+      : heelDeg > r.heelUsualToDeg
         ? 'more'
-        : heelDeg < r.heelUsualFrom
+        : heelDeg < r.heelUsualFromDeg
           ? 'less'
           : 'usual'
   // six things looked at outweigh one line on the heel
@@ -83,8 +83,8 @@ function amountOf(foot: FootValues, r: References): Amount | undefined {
 function availableOf({ numbers }: FootValues, r: References): Available | undefined {
   const rangeDeg = numbers.eversionRange
   if (rangeDeg === undefined) return undefined
-  const chance = normalCdf((rangeDeg - r.eversionLittle) / r.semEversion)
-  return { rangeDeg, canRollIn: rangeDeg >= r.eversionLittle, chance: Math.max(chance, 1 - chance) }
+  const chance = normalCdf((rangeDeg - r.eversionLittleDeg) / r.semEversionDeg)
+  return { rangeDeg, canRollIn: rangeDeg >= r.eversionLittleDeg, chance: Math.max(chance, 1 - chance) }
 }
 
 function timingFrom({ foot, walk }: PronationInput, r: References): Timing | undefined {
@@ -93,9 +93,9 @@ function timingFrom({ foot, walk }: PronationInput, r: References): Timing | und
   const path =
     copExcursionPct === undefined
       ? undefined
-      : copExcursionPct < r.excursionLow
+      : copExcursionPct < r.excursionLowPct
         ? 'inside'
-        : copExcursionPct > r.excursionHigh
+        : copExcursionPct > r.excursionHighPct
           ? 'outside'
           : 'usual'
   if (eversionPeakAt !== undefined)

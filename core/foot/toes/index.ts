@@ -12,9 +12,9 @@ export type ToeGap = { gap: number; spreadMm: number; restMm: number | undefined
 export function halluxClass(angleDeg: number, references: References): { lean: HalluxClass; chance: number } {
   const limits = [
     -Infinity,
-    references.halluxSlight,
-    references.halluxModerate,
-    references.halluxMarked,
+    references.halluxSlightDeg,
+    references.halluxModerateDeg,
+    references.halluxMarkedDeg,
     Infinity,
   ]
   const at = limits.findLastIndex((limit) => angleDeg >= limit)
@@ -22,7 +22,7 @@ export function halluxClass(angleDeg: number, references: References): { lean: H
     lean: halluxClasses[at]!,
     chance: chanceBetween({
       mean: angleDeg,
-      sd: references.semHallux,
+      sd: references.semHalluxDeg,
       low: limits[at]!,
       high: limits[at + 1]!,
     }),

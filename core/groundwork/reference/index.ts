@@ -17,15 +17,15 @@ export function referenceValues(changed: Partial<References> = {}): References {
 const orders: readonly [lower: ReferenceId, higher: ReferenceId][] = [
   ['archIndexHigh', 'archIndexLow'],
   ['positionLow', 'positionHigh'],
-  ['travelLittle', 'travelMuch'],
+  ['travelLittleMm', 'travelMuchMm'],
   ['rigidityLoose', 'rigidityStiff'],
-  ['eversionLittle', 'eversionMuch'],
-  ['reserveNone', 'reserveMuch'],
-  ['halluxSlight', 'halluxModerate'],
-  ['halluxModerate', 'halluxMarked'],
+  ['eversionLittleDeg', 'eversionMuchDeg'],
+  ['reserveNoneMm', 'reserveMuchMm'],
+  ['halluxSlightDeg', 'halluxModerateDeg'],
+  ['halluxModerateDeg', 'halluxMarkedDeg'],
   ['fanTapered', 'fanWide'],
   ['tripodEven', 'tripodLeaning'],
-  ['kneeToWallLimited', 'kneeToWallGoal'],
+  ['kneeToWallLimitedMm', 'kneeToWallGoalMm'],
   ['ownErrorFrom', 'ownErrorAlone'],
 ]
 

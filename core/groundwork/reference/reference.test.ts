@@ -2,16 +2,16 @@ import { referenceProblem, referenceTable, referenceValues, type ReferenceId } f
 
 test('the table as it ships is sound, and a practice lays its own values over it', () => {
   expect(referenceProblem(referenceValues())).toBeUndefined()
-  const own = referenceValues({ halluxSlight: 17 })
-  expect(own.halluxSlight).toBe(17)
-  expect(own.halluxModerate).toBe(referenceTable.halluxModerate.value)
+  const own = referenceValues({ halluxSlightDeg: 17 })
+  expect(own.halluxSlightDeg).toBe(17)
+  expect(own.halluxModerateDeg).toBe(referenceTable.halluxModerateDeg.value)
 })
 
 test('limits the wrong way round, or equal, are named as a pair', () => {
-  expect(referenceProblem(referenceValues({ travelLittle: 12 }))).toEqual({
+  expect(referenceProblem(referenceValues({ travelLittleMm: 12 }))).toEqual({
     what: 'order',
-    lower: 'travelLittle',
-    higher: 'travelMuch',
+    lower: 'travelLittleMm',
+    higher: 'travelMuchMm',
   })
   expect(referenceProblem(referenceValues({ fanTapered: 1 }))?.what).toBe('order')
 })
@@ -35,4 +35,29 @@ test('every value says its unit, where it comes from and what it is for, and no 
   }
   const names = entries.map((entry) => `${entry.group}: ${entry.label}`)
   expect(new Set(names).size).toBe(names.length)
+})
+
+/** How a unit stands at the end of a name; what is counted ("answers", "toes") says so by its own word. */
+const unitEndings: Record<string, string> = {
+  mm: 'Mm',
+  'mm on a 250 mm foot': 'Mm',
+  'mm²': 'Mm2',
+  '°': 'Deg',
+  '%': 'Pct',
+  '% of stance': 'Pct',
+  '% depth': 'Pct',
+  '% a week': 'Pct',
+  s: 'S',
+  N: 'N',
+  g: 'G',
+  Hz: 'Hz',
+  kg: 'Kg',
+  kPa: 'Kpa',
+}
+
+test('a value with a unit of measure says the unit in its name', () => {
+  const nameless = Object.entries(referenceTable).filter(
+    ([id, entry]) => !id.endsWith(unitEndings[entry.unit] ?? ''),
+  )
+  expect(nameless.map(([id, entry]) => `${id} in ${entry.unit}`)).toEqual([])
 })

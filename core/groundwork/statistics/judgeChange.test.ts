@@ -4,7 +4,7 @@ import { chanceFrom } from '../../madeUp/synthetic'
 import { changeError, chiSquareQuantile, fisherCdf, judgeChange, normalMean, studentQuantile } from './index'
 
 const references = referenceValues()
-const navicular = changeError('semNavicular', references)
+const navicular = changeError('semNavicularMm', references)
 const judge = (before: number, after: number, sem = 1.2) =>
   judgeChange({ value: before }, { value: after }, { ...navicular, sem })
 const size = fc.double({ min: 0, max: 50, noNaN: true })

@@ -71,7 +71,7 @@ export const driverTable: readonly DriverRule[] = [
       {
         weight: 0.5,
         from: 'kneeToWall',
-        support: (v, r) => short(v, r.kneeToWallLimited, r.kneeToWallGoal),
+        support: (v, r) => short(v, r.kneeToWallLimitedMm, r.kneeToWallGoalMm),
       },
       {
         weight: 0.15,
@@ -96,11 +96,15 @@ export const driverTable: readonly DriverRule[] = [
     id: 'bigToe',
     links: ['rollsRound', 'loadToSecond'],
     clues: [
-      { weight: 0.45, from: 'bigToeExtension', support: (v, r) => short(v, r.bigToeShort, r.bigToeGoal) },
+      {
+        weight: 0.45,
+        from: 'bigToeExtension',
+        support: (v, r) => short(v, r.bigToeShortDeg, r.bigToeGoalDeg),
+      },
       {
         weight: 0.2,
         from: 'bigToeStanding',
-        support: (v, r) => short(v, r.bigToeStandingShort, r.bigToeStandingGoal),
+        support: (v, r) => short(v, r.bigToeStandingShortDeg, r.bigToeStandingGoalDeg),
       },
       { weight: 0.2, from: 'walkLatePush', words: seen },
       { weight: 0.15, extra: 'bigToePushShare', support: (v) => clamp(1 - 2 * v) },
@@ -184,13 +188,13 @@ export const driverTable: readonly DriverRule[] = [
       {
         weight: 0.2,
         extra: 'shoeScorePct',
-        support: (v, r) => short(v, r.driverShoeScoreLow, r.driverShoeScoreHigh),
+        support: (v, r) => short(v, r.driverShoeScoreLowPct, r.driverShoeScoreHighPct),
       },
       { weight: 0.2, extra: 'shoeDropMm', support: (v, r) => short(-v, -2 * r.driverDropMm, 0) },
       {
         weight: 0.2,
         from: 'halluxAngle',
-        support: (v, r) => clamp((v - r.halluxSlight) / (r.halluxModerate - r.halluxSlight)),
+        support: (v, r) => clamp((v - r.halluxSlightDeg) / (r.halluxModerateDeg - r.halluxSlightDeg)),
       },
     ],
   },

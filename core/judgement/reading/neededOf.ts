@@ -18,7 +18,7 @@ export function neededOf(
       spacersMm: facts.spacersMm,
       activity,
       priority: settings.shoePriority,
-      stretchMm: references.upperStretch,
+      stretchMm: references.upperStretchMm,
       forefootStackMm: forefootMm === undefined ? undefined : forefootMm + references.sockMm,
     },
     references,

@@ -59,7 +59,8 @@ export function read(
   settings: PracticeSettings,
 ): VisitReading {
   const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
-  const bigToeGoalDeg = settings.bigToeGoal === 'sixty' ? references.bigToeGoal : references.bigToeGoalHigh
+  const bigToeGoalDeg =
+    settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg
   const look = bySide((side) =>
     readLook(
       { foot: facts.feet[side], print: facts.prints[side], side, bodyMassKg: facts.bodyMassKg },

@@ -11,17 +11,17 @@ export function readMove(feet: BySide<FootValues>, bigToeGoalDeg: number, refere
   const ranges = [
     {
       measure: 'kneeToWall',
-      goal: references.kneeToWallGoal,
-      limited: references.kneeToWallLimited,
-      sem: 'semKneeToWall',
-      counts: references.kneeToWallSideDifference,
+      goal: references.kneeToWallGoalMm,
+      limited: references.kneeToWallLimitedMm,
+      sem: 'semKneeToWallMm',
+      counts: references.kneeToWallSideDifferenceMm,
     },
     {
       measure: 'bigToeExtension',
       goal: bigToeGoalDeg,
-      limited: references.bigToeShort,
-      sem: 'semBigToe',
-      counts: references.bigToeSideDifference,
+      limited: references.bigToeShortDeg,
+      sem: 'semBigToeDeg',
+      counts: references.bigToeSideDifferenceDeg,
     },
   ] as const
   return [

@@ -138,7 +138,7 @@ export function readShoes(input: Input, references: References): ShoesReading {
           bases,
           needsBase,
           isBigToeStiff: sides.some(
-            (side) => (facts.feet[side].numbers.bigToeExtension ?? Infinity) < references.bigToeShort,
+            (side) => (facts.feet[side].numbers.bigToeExtension ?? Infinity) < references.bigToeShortDeg,
           ),
           isFatPadThin: sides.some((side) => facts.feet[side].words.fatPadBall === 'thin'),
         },
@@ -227,7 +227,7 @@ function fitNow(
   references: References,
 ): { fit: FitReading; spaced: FitReading | undefined } {
   const table = fitTable(
-    { foot, insole, nudge, stretchMm: references.upperStretch, gapMm: references.fitGap, activity },
+    { foot, insole, nudge, stretchMm: references.upperStretchMm, gapMm: references.fitGapMm, activity },
     references,
     insideField(insole.pointsMm, references),
   )

@@ -40,11 +40,11 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       ...base('hallux', concern, 0.2 + 0.2 * level, chance),
     })
   }
-  if (numbers.fifthToeAngle !== undefined && numbers.fifthToeAngle > references.fifthToeIn) {
+  if (numbers.fifthToeAngle !== undefined && numbers.fifthToeAngle > references.fifthToeInDeg) {
     const chance = chanceBetween({
       mean: numbers.fifthToeAngle,
-      sd: references.semFifth,
-      low: references.fifthToeIn,
+      sd: references.semFifthDeg,
+      low: references.fifthToeInDeg,
       high: Infinity,
     })
     found.push({
@@ -94,12 +94,12 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
   if (foot.words.outerArch === 'none')
     found.push({ kind: 'outerArch', side, ...base('outerArch', 'watch', 0.3) })
   const { eversionRange } = numbers
-  if (eversionRange !== undefined && eversionRange < references.eversionLittle) {
+  if (eversionRange !== undefined && eversionRange < references.eversionLittleDeg) {
     const chance = chanceBetween({
       mean: eversionRange,
-      sd: references.semEversion,
+      sd: references.semEversionDeg,
       low: -Infinity,
-      high: references.eversionLittle,
+      high: references.eversionLittleDeg,
     })
     found.push({
       kind: 'noRollIn',
@@ -142,6 +142,6 @@ function crossArch(
       : undefined
   const load = words.crossLoad === 'much'
   const cannotLighten = words.crossLighten === 'no'
-  const isWide = spreadMm !== undefined && spreadMm > references.ballSpreadMuch
+  const isWide = spreadMm !== undefined && spreadMm > references.ballSpreadMuchMm
   return isWide || load || cannotLighten ? { spreadMm, load, cannotLighten } : undefined
 }

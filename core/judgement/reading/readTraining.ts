@@ -133,7 +133,7 @@ function painOf(facts: VisitFacts, side: Side): number {
 
 function isLocked({ facts, look }: Gathered, side: Side, r: References): boolean {
   const { eversionRange } = facts.feet[side].numbers
-  const cannotRollIn = eversionRange !== undefined && eversionRange < r.eversionLittle
+  const cannotRollIn = eversionRange !== undefined && eversionRange < r.eversionLittleDeg
   const chance = lockedChance(look[side])
   return cannotRollIn || (chance !== undefined && chance >= r.lockedFrom)
 }

@@ -144,8 +144,8 @@ function outsideOf(side: Side, fit: FitReading | undefined, references: Referenc
   if (!fit) return []
   const part = worstOf(fit)
   const reasons: VerdictReason[] = []
-  if (part.mostMm - fit.errorMm > references.fitOutside) reasons.push({ kind: 'outside', side, part })
-  if (fit.push && fit.push.extraDeg > Math.max(references.pushCounts, fit.push.errorDeg))
+  if (part.mostMm - fit.errorMm > references.fitOutsideMm) reasons.push({ kind: 'outside', side, part })
+  if (fit.push && fit.push.extraDeg > Math.max(references.pushCountsDeg, fit.push.errorDeg))
     reasons.push({ kind: 'pushesToe', side, extraDeg: fit.push.extraDeg, errorDeg: fit.push.errorDeg })
   const { errorMm } = fit
   const [least, most] = roomGoal(fit.activity, references)
@@ -186,7 +186,7 @@ function isMuch(
   { fits }: VerdictInput,
   references: References,
 ): boolean {
-  return part.mostMm - (fits[side]?.errorMm ?? 0) > references.fitMuchOutside
+  return part.mostMm - (fits[side]?.errorMm ?? 0) > references.fitMuchOutsideMm
 }
 
 /** Widths alone speak where no outline could be laid. */
@@ -216,7 +216,7 @@ function favourOf(
 ): VerdictReason[] {
   const { shoe, dropMm } = reading
   const laid = sides.map((side) => fits[side]).filter((fit) => fit !== undefined)
-  const isSure = laid.length > 0 && laid.every((fit) => worstOf(fit).mostMm <= references.fitOutside)
+  const isSure = laid.length > 0 && laid.every((fit) => worstOf(fit).mostMm <= references.fitOutsideMm)
   const least = Math.min(
     ...laid.map((fit) => Math.min(fit.toes?.allMm ?? Infinity, fit.ball?.allMm ?? Infinity)),
   )
@@ -229,7 +229,7 @@ function favourOf(
     ...bases.filter((r) => r.kind === 'baseHolds'),
     ...(shoe.stackHeelMm !== undefined &&
     dropMm !== undefined &&
-    shoe.stackHeelMm <= references.tallStack &&
+    shoe.stackHeelMm <= references.tallStackMm &&
     dropMm <= references.wantedDropMm
       ? [{ kind: 'thin', stackMm: shoe.stackHeelMm, dropMm } as const]
       : []),
@@ -237,7 +237,7 @@ function favourOf(
       ? [{ kind: 'bends' } as const]
       : []),
     ...(isStiff && isBigToeStiff ? [{ kind: 'stiffToe' } as const] : []),
-    ...(isFatPadThin && (shoe.stackForefootMm ?? 0) >= references.bandStackLow
+    ...(isFatPadThin && (shoe.stackForefootMm ?? 0) >= references.bandStackLowMm
       ? [{ kind: 'thinPad' } as const]
       : []),
     ...(shoe.groundProtection === 'keepsOut' ? [{ kind: 'keepsOut' } as const] : []),

@@ -23,7 +23,8 @@ type Of<S extends EyeQuestion['shown']> = Extract<EyeQuestion, { shown: S }>
 
 const legOptions = ['h', 'm1', 'm5', 'even'] as const
 // the approach and the limits that ship: a question is the same whatever the practice has set
-const { targetHeelHalfHeel, targetHeelHalfInner, tripodEven, heelTarget, heelTolerance } = referenceTable
+const { targetHeelHalfHeel, targetHeelHalfInner, tripodEven, heelTargetDeg, heelToleranceDeg } =
+  referenceTable
 const targets = [
   targetHeelHalfHeel.value,
   targetHeelHalfInner.value,
@@ -126,7 +127,7 @@ const gradeOptions = ['grade0', 'grade1', 'grade2', 'grade3'] as const
 export function grade(made: Made): Of<'strip'> {
   const chance = chanceFrom(made.seed * 6121 + 9)
   const truth = chance.integer(0, 3)
-  const [target, tolerance] = [heelTarget.value, heelTolerance.value]
+  const [target, tolerance] = [heelTargetDeg.value, heelToleranceDeg.value]
   const error = [0.4, 0.7, 1, 1.3][made.level - 1]!
   // how far from the tolerance the nearest value may lie: close calls belong to the higher levels
   const clear = [2.5, 1.6, 0.9, 0.4][made.level - 1]!

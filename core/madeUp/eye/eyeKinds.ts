@@ -13,11 +13,11 @@ type EyeKind = {
 
 /** What can be practised. Order: from the inner side forward through a visit. */
 export const eyeTable = {
-  archInside: { unit: 'mm', decimals: 0, against: { sem: 'semNavicular', factor: 1 }, hasDirection: true },
+  archInside: { unit: 'mm', decimals: 0, against: { sem: 'semNavicularMm', factor: 1 }, hasDirection: true },
   archAbove: { unit: 'steps', decimals: 0, against: { limit: 'eyeSteps' }, hasDirection: true },
   archPrint: { unit: 'index', decimals: 2, against: { sem: 'semArchIndex', factor: 1 }, hasDirection: true },
-  heel: { unit: '°', decimals: 0, against: { sem: 'semHeelAngle', factor: 1 }, hasDirection: true },
-  hallux: { unit: '°', decimals: 0, against: { sem: 'semHallux', factor: 1 }, hasDirection: true },
+  heel: { unit: '°', decimals: 0, against: { sem: 'semHeelAngleDeg', factor: 1 }, hasDirection: true },
+  hallux: { unit: '°', decimals: 0, against: { sem: 'semHalluxDeg', factor: 1 }, hasDirection: true },
   // a share as points of a hundred
   tripod: {
     unit: 'points',
@@ -26,10 +26,10 @@ export const eyeTable = {
     hasDirection: false,
   },
   toe: { unit: 'toes', decimals: 0, against: { limit: 'eyeToes' }, hasDirection: false },
-  squat: { unit: '% depth', decimals: 0, against: { limit: 'eyeDepth' }, hasDirection: true },
-  shoe: { unit: 'mm', decimals: 0, against: { limit: 'eyePush' }, hasDirection: true },
+  squat: { unit: '% depth', decimals: 0, against: { limit: 'eyeDepthPct' }, hasDirection: true },
+  shoe: { unit: 'mm', decimals: 0, against: { limit: 'eyePushMm' }, hasDirection: true },
   grade: { unit: 'grades', decimals: 0, against: { limit: 'eyeGrades' }, hasDirection: true },
-  landmarks: { unit: 'mm', decimals: 1, against: { limit: 'eyeLandmarks' }, hasDirection: false },
+  landmarks: { unit: 'mm', decimals: 1, against: { limit: 'eyeLandmarksMm' }, hasDirection: false },
 } as const satisfies Record<string, EyeKind>
 
 export type EyeKindId = keyof typeof eyeTable

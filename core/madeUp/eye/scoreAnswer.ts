@@ -14,9 +14,9 @@ export type Scored = {
 }
 
 const derivedOf: Partial<Record<PointsAsk['view'], { measure: NumberMeasureId; kind: ErrorKindId }>> = {
-  rear: { measure: 'heelRest', kind: 'semHeelAngle' },
-  inner: { measure: 'navicularStand', kind: 'semNavicular' },
-  top: { measure: 'halluxAngle', kind: 'semHallux' },
+  rear: { measure: 'heelRest', kind: 'semHeelAngleDeg' },
+  inner: { measure: 'navicularStand', kind: 'semNavicularMm' },
+  top: { measure: 'halluxAngle', kind: 'semHalluxDeg' },
 }
 
 /**

@@ -40,7 +40,7 @@ export function spacingStart(
   if (toeState === 'bent, fixed') return { use: 'notNow', because: 'fixedToe' }
   if (halluxAngleDeg === undefined && toeState === undefined) return { use: 'notNow', because: 'unknown' }
   const isSoftBent = toeState === 'bent, soft'
-  if (!isSoftBent && (halluxAngleDeg === undefined || halluxAngleDeg < references.spacingHalluxFrom))
+  if (!isSoftBent && (halluxAngleDeg === undefined || halluxAngleDeg < references.spacingHalluxFromDeg))
     return { use: 'notNow', because: 'noReason' }
   const startMin = isSoftBent ? references.spacingSoftMin : references.spacingStraightMin
   const {

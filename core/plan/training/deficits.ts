@@ -67,11 +67,11 @@ type WordRow = { fact: FactId; words: Readonly<Record<string, number>>; fills: F
 
 /** At "fine" nothing is missing, at "short" the deficit is whole; straight in between. @source training plan, practice defaults */
 export const numberRows: readonly NumberRow[] = [
-  { fact: 'kneeToWallMm', fine: 'kneeToWallGoal', short: 'kneeToWallShort', fills: [['ankleBend', 1]] },
+  { fact: 'kneeToWallMm', fine: 'kneeToWallGoalMm', short: 'kneeToWallShortMm', fills: [['ankleBend', 1]] },
   {
     fact: 'bigToeExtensionDeg',
-    fine: 'bigToeGoal',
-    short: 'bigToeShort',
+    fine: 'bigToeGoalDeg',
+    short: 'bigToeShortDeg',
     fills: [
       ['bigToeExtension', 1],
       ['bigToeControl', 0.2],
@@ -99,14 +99,14 @@ export const numberRows: readonly NumberRow[] = [
   },
   {
     fact: 'halluxAngleDeg',
-    fine: 'halluxSlight',
-    short: 'halluxShort',
+    fine: 'halluxSlightDeg',
+    short: 'halluxShortDeg',
     fills: [
       ['toeSpread', 1],
       ['bigToeControl', 0.6],
     ],
   },
-  { fact: 'fifthToeDeg', fine: 'fifthToeIn', short: 'fifthToeShort', fills: [['toeSpread', 0.6]] },
+  { fact: 'fifthToeDeg', fine: 'fifthToeInDeg', short: 'fifthToeShortDeg', fills: [['toeSpread', 0.6]] },
   { fact: 'narrowestSpreadMm', fine: 'spreadFineMm', short: 'spreadShortMm', fills: [['toeSpread', 0.8]] },
   {
     fact: 'archIndex',
@@ -120,8 +120,8 @@ export const numberRows: readonly NumberRow[] = [
   {
     // 4 to 10 mm is usual and raises nothing
     fact: 'travelMm',
-    fine: 'travelMuch',
-    short: 'travelShort',
+    fine: 'travelMuchMm',
+    short: 'travelShortMm',
     fills: [
       ['arch', 0.8],
       ['delay', 0.7],
@@ -157,7 +157,7 @@ export const numberRows: readonly NumberRow[] = [
       ['yield', 0.4],
     ],
   },
-  { fact: 'eversionRangeDeg', fine: 'eversionLittle', short: 'eversionShort', fills: [['yield', 1]] },
+  { fact: 'eversionRangeDeg', fine: 'eversionLittleDeg', short: 'eversionShortDeg', fills: [['yield', 1]] },
   { fact: 'lockedChance', fine: 'lockedFine', short: 'lockedShort', fills: [['yield', 0.9]] },
   {
     fact: 'inversionStrength',
@@ -169,14 +169,14 @@ export const numberRows: readonly NumberRow[] = [
   { fact: 'toeGripN', fine: 'toeGripFineN', short: 'toeGripShortN', fills: [['toeGrip', 1]] },
   {
     fact: 'squatLostAtPct',
-    fine: 'squatLostFine',
-    short: 'squatLostShort',
+    fine: 'squatLostFinePct',
+    short: 'squatLostShortPct',
     fills: [
       ['delay', 0.8],
       ['hipKnee', 0.3],
     ],
   },
-  { fact: 'lungeLostAtPct', fine: 'squatLostFine', short: 'squatLostShort', fills: [['delay', 0.6]] },
+  { fact: 'lungeLostAtPct', fine: 'squatLostFinePct', short: 'squatLostShortPct', fills: [['delay', 0.6]] },
   {
     fact: 'dexterityShare',
     fine: 'dexterityFine',
@@ -246,7 +246,7 @@ export const wordRows: readonly WordRow[] = [
  */
 export function readDeficits(facts: DeficitFacts, references: References, bigToeGoalDeg: number): Deficits {
   const deficits = emptyDeficits()
-  const goals = { ...references, bigToeGoal: bigToeGoalDeg }
+  const goals = { ...references, bigToeGoalDeg }
   for (const side of sides) {
     for (const row of numberRows) {
       const value = facts[side][row.fact]

@@ -47,7 +47,7 @@ export function readGate(id: GateId, measured: Measured, r: References): Gate {
   })
   switch (id) {
     case 'ankleBend':
-      return from(measured.kneeToWallMm, r.kneeToWallLimited, 'ankleBend')
+      return from(measured.kneeToWallMm, r.kneeToWallLimitedMm, 'ankleBend')
     case 'bigToeBend':
       return from(measured.bigToeExtensionDeg, r.gateBigToeDeg, 'bigToeExtension')
     case 'eyesOpenFirst':

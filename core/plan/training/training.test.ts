@@ -33,7 +33,7 @@ const deficitsOf = (facts: Partial<FootFacts>) =>
   readDeficits(
     bySide(() => facts),
     references,
-    references.bigToeGoal,
+    references.bigToeGoalDeg,
   )
 
 describe('the library', () => {

@@ -151,7 +151,7 @@ function peakMinutes(input: {
 }
 
 function isLighter(week: number, references: References): boolean {
-  return week % references.lighterEvery === 0
+  return week % references.lighterEveryWeeks === 0
 }
 
 function weekOf(input: {

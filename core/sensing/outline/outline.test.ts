@@ -56,8 +56,8 @@ describe('left laid over right', () => {
   test('what the error of measuring could make is not called a difference', () => {
     const border = (mm: number) =>
       over(rectangle(90 + 2 * mm, 250), rectangle(90, 250)).levels[0]!.medial.judged
-    const real = references.changeReal * Math.SQRT2 * references.semWidth
-    const likely = references.changeLikely * Math.SQRT2 * references.semWidth
+    const real = references.changeReal * Math.SQRT2 * references.semWidthMm
+    const likely = references.changeLikely * Math.SQRT2 * references.semWidthMm
     expect(border(likely - 0.01)).toBe('withinError')
     expect(border(likely + 0.01)).toBe('likely')
     expect(border(real + 0.01)).toBe('real')

@@ -46,13 +46,13 @@ export function outlineDifferences(
       {
         level,
         yMm,
-        medial: judged(a.medial - b.medial, 'semWidth'),
-        lateral: judged(b.lateral - a.lateral, 'semWidth'),
+        medial: judged(a.medial - b.medial, 'semWidthMm'),
+        lateral: judged(b.lateral - a.lateral, 'semWidthMm'),
       },
     ]
   })
   if (levels.length === 0) return undefined
-  return { length: judged(lengthOf(left) - lengthOf(right), 'semLength'), levels }
+  return { length: judged(lengthOf(left) - lengthOf(right), 'semLengthMm'), levels }
 }
 
 function spanAt(ring: readonly Point[], y: number): { medial: number; lateral: number } | undefined {

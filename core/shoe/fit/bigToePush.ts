@@ -63,7 +63,7 @@ export function bigToePush(
   while (extraDeg < mostDeg && reachesOut(extraDeg)) extraDeg += stepDeg
   return {
     extraDeg,
-    errorDeg: Math.hypot(radToDeg(Math.atan2(input.errorMm, toe.armMm)), references.semHallux),
+    errorDeg: Math.hypot(radToDeg(Math.atan2(input.errorMm, toe.armMm)), references.semHalluxDeg),
     standsDeg: toe.leanDeg,
     inShoeDeg: toe.leanDeg + extraDeg,
     jointFootMm: joint,

@@ -91,7 +91,7 @@ export function depthBudget(
           ? 'unknown'
           : leftMm < 0
             ? 'no'
-            : leftMm < references.depthTight
+            : leftMm < references.depthTightMm
               ? 'tight'
               : 'fits',
     }

@@ -47,7 +47,7 @@ export function insoleOfNumbers(
   const anyBall =
     inner.innerWidthBallMm ?? (inner.innerWidthToesMm && inner.innerWidthToesMm / references.usualToesShare)
   if (anyBall === undefined) return undefined
-  const roomMm = (references.roomWalkLow + references.roomWalkHigh) / 2 + references.fitGap
+  const roomMm = (references.roomWalkLowMm + references.roomWalkHighMm) / 2 + references.fitGapMm
   if (inner.innerLengthMm === undefined && footLengthMm === undefined) return undefined
   const l = or(inner.innerLengthMm, 'length', (footLengthMm ?? 0) + roomMm)
   const ball = or(inner.innerWidthBallMm, 'ball', anyBall)

@@ -51,9 +51,9 @@ export function neededShoe(
     return foot ? [spacedOutline(foot.outlineFootMm, input.spacersMm, references)] : []
   })
   if (outlines.length === 0) return undefined
-  const roomMm = input.activity === 'run' ? references.roomRunLow : references.roomWalkLow
+  const roomMm = input.activity === 'run' ? references.roomRunLowMm : references.roomWalkLowMm
   const needs = outlines.map((outline) =>
-    needOf(outline, roomMm + references.fitGap, input.stretchMm, references),
+    needOf(outline, roomMm + references.fitGapMm, input.stretchMm, references),
   )
   const most = (of: (n: OneNeed) => number) => Math.max(...needs.map(of))
   const isLow = input.priority === 'lowStackFirst'
@@ -71,7 +71,7 @@ export function neededShoe(
           foot: { outlineFootMm, from: 'traced' },
           insole,
           stretchMm: input.stretchMm,
-          gapMm: references.fitGap,
+          gapMm: references.fitGapMm,
           activity: input.activity,
         },
         references,
@@ -90,8 +90,8 @@ export function neededShoe(
   }
   return {
     ...measuresOf(inside, references),
-    stackMostMm: isLow ? references.wantedStackMm : references.wantedStackZero,
-    dropMostMm: isLow ? references.wantedDropMm : references.wantedDropZero,
+    stackMostMm: isLow ? references.wantedStackMm : references.wantedStackZeroMm,
+    dropMostMm: isLow ? references.wantedDropMm : references.wantedDropZeroMm,
     bendMost: references.wantedBend,
     depthForefootMm: input.forefootStackMm,
   }
@@ -168,7 +168,7 @@ function needOf(
     let found: Reach = { medial: 0, lateral: 0 }
     for (let y = from * lengthMm; y <= to * lengthMm; y += 1) {
       // the shoe begins behind the heel by the gap
-      const xs = crossingsAt(outline, y - references.fitGap)
+      const xs = crossingsAt(outline, y - references.fitGapMm)
       if (xs.length < 2) continue
       found = {
         medial: Math.max(found.medial, Math.max(...xs) - stretchMm),
@@ -202,14 +202,14 @@ export type Candidate<T> = {
 /** what counts as one step away, in the unit of the measure */
 function stepsOf(references: References): Record<ShortfallKind, number> {
   return {
-    length: references.stepLength,
-    ball: references.stepWidth,
-    toes: references.stepWidth,
-    heel: references.stepWidth,
-    stack: references.stepStack,
-    drop: references.stepDrop,
+    length: references.stepLengthMm,
+    ball: references.stepWidthMm,
+    toes: references.stepWidthMm,
+    heel: references.stepWidthMm,
+    stack: references.stepStackMm,
+    drop: references.stepDropMm,
     bend: references.stepBend,
-    depth: references.stepDepth,
+    depth: references.stepDepthMm,
   }
 }
 const counted = 0.05 // of a step: less is rounding

@@ -184,21 +184,21 @@ function roomAt(
 }
 
 function fitErrorMm(foot: FitFoot, insole: InsoleShape, references: References): number {
-  const own = foot.from === 'traced' ? references.outlineErrorTraced : references.outlineErrorDrawn
+  const own = foot.from === 'traced' ? references.outlineErrorTracedMm : references.outlineErrorDrawnMm
   const guessed = insole.guessed.some((measure) => measure !== 'length' && measure !== 'taper')
   const shoe = guessed
-    ? references.insoleErrorGuessed
+    ? references.insoleErrorGuessedMm
     : insole.from === 'numbers'
-      ? references.insoleErrorNumbers
-      : references.insoleErrorPhoto
+      ? references.insoleErrorNumbersMm
+      : references.insoleErrorPhotoMm
   return Math.hypot(own, shoe)
 }
 
 /** Least and most room wanted in front of the longest toe, mm. */
 export function roomGoal(activity: FitActivity, references: References): readonly [number, number] {
   return activity === 'run'
-    ? [references.roomRunLow, references.roomRunHigh]
-    : [references.roomWalkLow, references.roomWalkHigh]
+    ? [references.roomRunLowMm, references.roomRunHighMm]
+    : [references.roomWalkLowMm, references.roomWalkHighMm]
 }
 
 function roomOf(roomMm: number, activity: FitActivity, references: References): 'short' | 'fits' | 'long' {

@@ -119,11 +119,11 @@ describe('asked the other way round', () => {
       const feet = feetOf(seed)
       const insole = insoleOfNumbers(needed, undefined, references)!
       for (const foot of [feet.left, feet.right]) {
-        const input = { foot, insole, stretchMm: 2, gapMm: references.fitGap, activity: 'walk' as const }
+        const input = { foot, insole, stretchMm: 2, gapMm: references.fitGapMm, activity: 'walk' as const }
         const fit = readFit(fitTable(input, references), references)
-        expect(fit.roomMm!).toBeGreaterThan(references.roomWalkLow - 0.6)
+        expect(fit.roomMm!).toBeGreaterThan(references.roomWalkLowMm - 0.6)
         for (const part of fit.regions.filter((p) => p.region === 'ball' || p.region === 'toes'))
-          expect(part.mostMm).toBeLessThan(references.fitOutside)
+          expect(part.mostMm).toBeLessThan(references.fitOutsideMm)
       }
     }
   })

@@ -27,15 +27,15 @@ const stiffest = 5
  * @example a 120 g shoe of 6 mm stack, no drop, no support, fully flexible scores 100
  */
 export function minimalShoeScore(shoe: Shoe, references: References): MinimalShoeScore {
-  const { weightFirst, weightCuts, stackFirst, stackCuts, dropFirst, dropCuts } = references
+  const { weightFirstG, weightCutsG, stackFirstMm, stackCutsMm, dropFirstMm, dropCutsMm } = references
   const items: MinimalShoeScore['items'] = {}
   const supports = supportCount(shoe)
   const put = (item: ScoreItem, points: number | undefined) => {
     if (points !== undefined) items[item] = points
   }
-  put('weight', stepPoints(shoe.weightG, weightFirst, weightCuts))
-  put('stack', stepPoints(shoe.stackHeelMm, stackFirst, stackCuts))
-  put('drop', stepPoints(dropMm(shoe), dropFirst, dropCuts))
+  put('weight', stepPoints(shoe.weightG, weightFirstG, weightCutsG))
+  put('stack', stepPoints(shoe.stackHeelMm, stackFirstMm, stackCutsMm))
+  put('drop', stepPoints(dropMm(shoe), dropFirstMm, dropCutsMm))
   put('support', supports === undefined ? undefined : clamp(pointsEach - supports, 0, pointsEach))
   put('flexibility', flexibilityPoints(shoe))
   const known = scoreItems.filter((item) => items[item] !== undefined)

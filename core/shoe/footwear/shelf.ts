@@ -50,7 +50,7 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
   const readings = sorted.map((shoe): ShoeReading => {
     const drop = dropMm(shoe)
     const margin = (inner: number | undefined, foot: number | undefined) =>
-      inner === undefined || foot === undefined ? undefined : inner + references.upperStretch - foot
+      inner === undefined || foot === undefined ? undefined : inner + references.upperStretchMm - foot
     const ballMarginMm = margin(shoe.innerWidthBallMm, ball)
     const toesMarginMm = margin(shoe.innerWidthToesMm, toes)
     return {
@@ -60,8 +60,8 @@ export function readShelf(shoes: readonly Shoe[], feet: FootWidths, references: 
       ballMarginMm,
       toesMarginMm,
       isTallLever:
-        drop !== undefined && drop < references.lowDrop && (shoe.stackHeelMm ?? 0) > references.tallStack,
-      isNarrow: [ballMarginMm, toesMarginMm].some((m) => m !== undefined && m < references.toeWidthMargin),
+        drop !== undefined && drop < references.lowDropMm && (shoe.stackHeelMm ?? 0) > references.tallStackMm,
+      isNarrow: [ballMarginMm, toesMarginMm].some((m) => m !== undefined && m < references.toeWidthMarginMm),
       hoursShare: hoursPerWeek > 0 ? hoursOf(shoe) / hoursPerWeek : 0,
       tippingDeg: tippingAngleDeg(shoe, references),
       wear: shoe.wornZones && wearHint(shoe.wornZones),

@@ -23,10 +23,10 @@ type Worn = { shoe: Shoe; toesMarginMm: number | undefined; hours: number }
  */
 export function shelfProfile(worn: readonly Worn[], references: References): ProfileRow[] {
   const limits: Record<ProfileMeasure, readonly number[]> = {
-    stack: [references.bandStackLow, references.bandStackMiddle, references.bandStackHigh],
-    drop: [references.bandDropLow, references.bandDropMiddle, references.bandDropHigh],
+    stack: [references.bandStackLowMm, references.bandStackMiddleMm, references.bandStackHighMm],
+    drop: [references.bandDropLowMm, references.bandDropMiddleMm, references.bandDropHighMm],
     bend: [references.bandBendLow, references.bandBendHigh],
-    toeRoom: [references.toeWidthMargin, references.bandToeRoom],
+    toeRoom: [references.toeWidthMarginMm, references.bandToeRoomMm],
   }
   const valueOf: Record<ProfileMeasure, (w: Worn) => number | undefined> = {
     stack: (w) => w.shoe.stackHeelMm,

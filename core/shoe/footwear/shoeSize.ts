@@ -13,11 +13,11 @@ const mmPerInch = 25.4
  */
 export function lastLengthMm(size: number, system: SizeSystem, references: References): number {
   if (system === 'eu') return (size / 1.5) * 10
-  if (system === 'mm') return size + references.lastAllowance
+  if (system === 'mm') return size + references.lastAllowanceMm
   return ((size - (system === 'us' ? 1 : 0) + 25) / 3) * mmPerInch
 }
 
 /** Every system's size of one last length; mm is the foot it is made for. */
 export function sizesOf(lastMm: number, references: References): Record<SizeSystem, number> {
-  return { ...shoeSizes(lastMm), mm: Math.round(lastMm - references.lastAllowance) }
+  return { ...shoeSizes(lastMm), mm: Math.round(lastMm - references.lastAllowanceMm) }
 }

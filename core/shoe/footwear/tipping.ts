@@ -15,5 +15,5 @@ export function tippingAngleDeg(
 ): number | undefined {
   const width = shoe.heelBaseWidthMm ?? shoe.soleWidthMm
   if (width === undefined || shoe.stackHeelMm === undefined) return undefined
-  return radToDeg(Math.atan(width / 2 / (shoe.stackHeelMm + references.ankleHeight)))
+  return radToDeg(Math.atan(width / 2 / (shoe.stackHeelMm + references.ankleHeightMm)))
 }

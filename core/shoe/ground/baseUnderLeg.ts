@@ -44,7 +44,7 @@ export function baseUnderLeg(
     loadLineMm,
     innerEdgeMm,
     marginMm,
-    neededFlareMm: Math.max(0, references.baseMargin - marginMm),
+    neededFlareMm: Math.max(0, references.baseMarginMm - marginMm),
     tippingNm: bodyMassKg === undefined ? undefined : (weightN(bodyMassKg) * Math.max(0, -marginMm)) / mmPerM,
   }
 }

@@ -41,7 +41,7 @@ test('flare by what is needed gives the wanted margin', () => {
       const leg = { atFootMm, leanDeg: 0 }
       const { neededFlareMm } = baseUnderLeg(leg, barefoot, undefined, references)
       const { marginMm } = baseUnderLeg(leg, { ...barefoot, flareMm: neededFlareMm }, undefined, references)
-      expect(marginMm).toBeGreaterThanOrEqual(references.baseMargin - 1e-9)
+      expect(marginMm).toBeGreaterThanOrEqual(references.baseMarginMm - 1e-9)
     }),
   )
 })

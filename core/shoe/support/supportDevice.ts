@@ -110,7 +110,7 @@ function widthAspect(device: SupportDevice, shoe: Shoe, references: References):
   const least = Math.min(...spare)
   return {
     aspect: 'width',
-    verdict: least < 0 ? 'no' : least < references.deviceSpare ? 'tight' : 'fits',
+    verdict: least < 0 ? 'no' : least < references.deviceSpareMm ? 'tight' : 'fits',
     byMm: least,
   }
 }

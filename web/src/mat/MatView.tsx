@@ -169,7 +169,7 @@ function MatDrawing(props: MatViewProps & { svgRef?: React.Ref<SVGSVGElement> })
             <PartBoundary name="arch ladder" inSvg>
               <ArchLadderLayer
                 feet={props.feet}
-                errorMm={props.references.semNavicular}
+                errorMm={props.references.semNavicularMm}
                 targetMm={{
                   left: props.reading.grades.left.archTargetMm,
                   right: props.reading.grades.right.archTargetMm,

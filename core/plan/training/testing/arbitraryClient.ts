@@ -41,7 +41,7 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
   const { left = {}, right = {}, goal, locked = false, pain = 0 } = client
   const places = client.places ?? { left: [], right: [] }
   const settings = changed.settings ?? usualSettings
-  const deficits = readDeficits({ left, right }, references, references.bigToeGoal)
+  const deficits = readDeficits({ left, right }, references, references.bigToeGoalDeg)
   return {
     priorities: readPriorities(
       {

@@ -16,7 +16,7 @@ const practice: Practice = {
   version: 3,
 }
 const row: OwnError = {
-  kind: 'semNavicular',
+  kind: 'semNavicularMm',
   accountId: 'ilse00000001',
   pairs: 24,
   sem: 0.9,
@@ -54,7 +54,7 @@ const errors: OwnErrors = {
   ],
   suspects: [
     {
-      kind: 'semKneeToWall',
+      kind: 'semKneeToWallMm',
       accountId: 'ilse00000001',
       measure: 'kneeToWall',
       visitId: 'visit0000001',
@@ -68,7 +68,7 @@ const errors: OwnErrors = {
   ],
   between: [
     {
-      kind: 'semNavicular',
+      kind: 'semNavicularMm',
       first: 'ilse00000001',
       second: 'bram00000001',
       pairs: 22,

@@ -148,7 +148,7 @@ function QuestionPart({ round }: { round: EyeRound }) {
               {scored.derived && (
                 <p className={classes.soft}>
                   The measure made from your points is {num(Math.abs(scored.derived.error), 1)}{' '}
-                  {scored.derived.kind === 'semNavicular' ? 'mm' : '°'} off.
+                  {scored.derived.kind === 'semNavicularMm' ? 'mm' : '°'} off.
                 </p>
               )}
               {round.isUnsent && (

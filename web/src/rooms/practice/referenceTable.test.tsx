@@ -21,7 +21,7 @@ const practice: Practice = {
   name: 'Tideway Foot Room',
   place: 'Orrin Quay',
   settings: defaultSettings,
-  references: { kneeToWallGoal: 120 },
+  references: { kneeToWallGoalMm: 120 },
   referencesVersion: 2,
   trialUses: {},
   version: 4,
@@ -41,15 +41,15 @@ beforeEach(() => {
 test('every threshold is there with its value in force, and what this practice changed can go back', () => {
   renderAt('/practice', <ReferenceTable practice={practice} isOwner />)
   expect(document.querySelectorAll('[data-reference]')).toHaveLength(Object.keys(referenceTable).length)
-  expect(within(row('kneeToWallGoal')).getByRole<HTMLInputElement>('textbox').value).toBe('120')
-  expect(within(row('kneeToWallGoal')).getByText('back to 125')).toBeTruthy()
-  expect(within(row('bigToeGoal')).getByText('the same')).toBeTruthy()
+  expect(within(row('kneeToWallGoalMm')).getByRole<HTMLInputElement>('textbox').value).toBe('120')
+  expect(within(row('kneeToWallGoalMm')).getByText('back to 125')).toBeTruthy()
+  expect(within(row('bigToeGoalDeg')).getByText('the same')).toBeTruthy()
   expect(screen.getByText(/version 2/)).toBeTruthy()
   fireEvent.change(screen.getByLabelText('Search reference values'), { target: { value: 'Bennell' } })
   const found = [...document.querySelectorAll('[data-reference]')].map((e) =>
     e.getAttribute('data-reference'),
   )
-  expect(found).toContain('kneeToWallGoal')
+  expect(found).toContain('kneeToWallGoalMm')
   expect(found.length).toBeLessThan(8)
 })
 
@@ -67,36 +67,36 @@ test('a change is asked about a moment later, says whom it would move, and is ke
   }
   renderAt('/practice', <ReferenceTable practice={practice} isOwner />)
   expect(screen.queryByRole('region', { name: 'Changes not kept yet' })).toBeNull()
-  type('kneeToWallGoal', '110')
+  type('kneeToWallGoalMm', '110')
   expect(preview).not.toHaveBeenCalled()
   act(() => void jest.advanceTimersByTime(500))
-  expect(preview).toHaveBeenCalledWith({ kneeToWallGoal: 110 })
+  expect(preview).toHaveBeenCalledWith({ kneeToWallGoalMm: 110 })
   expect(screen.getByText(/2 findings of 1 person would move/)).toBeTruthy()
-  expect(within(row('kneeToWallGoal')).getByText('was 120')).toBeTruthy()
+  expect(within(row('kneeToWallGoalMm')).getByText('was 120')).toBeTruthy()
   jest.useRealTimers()
   fireEvent.click(screen.getByText('Keep the change'))
   await waitFor(() =>
-    expect(change).toHaveBeenCalledWith({ version: 4, change: { references: { kneeToWallGoal: 110 } } }),
+    expect(change).toHaveBeenCalledWith({ version: 4, change: { references: { kneeToWallGoalMm: 110 } } }),
   )
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Changes not kept yet' })).toBeNull())
 })
 
 test('values that contradict each other cannot be kept, and say why', () => {
   renderAt('/practice', <ReferenceTable practice={practice} isOwner />)
-  type('kneeToWallLimited', '140')
+  type('kneeToWallLimitedMm', '140')
   expect(screen.getByRole('alert').textContent).not.toBe('')
   expect(screen.getByText('Keep the change').closest('button')!.disabled).toBe(true)
   fireEvent.click(screen.getByText('Leave as it was'))
   expect(screen.queryByRole('alert')).toBeNull()
   // typed back to the value in force there is nothing to keep
-  type('kneeToWallGoal', '118')
+  type('kneeToWallGoalMm', '118')
   expect(screen.getByText('Keep the change')).toBeTruthy()
-  type('kneeToWallGoal', '120')
+  type('kneeToWallGoalMm', '120')
   expect(screen.queryByText('Keep the change')).toBeNull()
 })
 
 test('who is not the owner reads the table and changes nothing', () => {
   renderAt('/practice', <ReferenceTable practice={practice} isOwner={false} />)
-  expect(within(row('kneeToWallGoal')).queryByRole('textbox')).toBeNull()
-  expect(within(row('kneeToWallGoal')).getByText('back to 125').closest('button')!.disabled).toBe(true)
+  expect(within(row('kneeToWallGoalMm')).queryByRole('textbox')).toBeNull()
+  expect(within(row('kneeToWallGoalMm')).getByText('back to 125').closest('button')!.disabled).toBe(true)
 })

@@ -121,7 +121,7 @@ function scaleOf(
         : {
             low: -10,
             high: 20,
-            usual: [r.heelUsualFrom, r.heelUsualTo],
+            usual: [r.heelUsualFromDeg, r.heelUsualToDeg],
             value: amount?.heelDeg,
             lowWord: 'in 10°',
             highWord: 'out 20°',
@@ -130,7 +130,7 @@ function scaleOf(
       return {
         low: 0,
         high: 24,
-        usual: [r.eversionLittle, r.eversionMuch],
+        usual: [r.eversionLittleDeg, r.eversionMuchDeg],
         value: available?.rangeDeg,
         lowWord: '0°',
         highWord: '24°',

@@ -207,7 +207,7 @@ const numbers: {
   },
   {
     name: 'Chippaux–Smirak',
-    note: (r) => `% · usual ${r.chippauxUsualLow} to ${r.chippauxLow}`,
+    note: (r) => `% · usual ${r.chippauxUsualLowPct} to ${r.chippauxLowPct}`,
     of: (m) => withError(m.chippauxSmirakPct, 0),
   },
   {
@@ -217,7 +217,7 @@ const numbers: {
   },
   {
     name: 'Footprint angle',
-    note: (r) => `° · Clarke, usual ${r.clarkeUsual} to ${r.clarkeHigh}, low below ${r.clarkeLow}`,
+    note: (r) => `° · Clarke, usual ${r.clarkeUsualDeg} to ${r.clarkeHighDeg}, low below ${r.clarkeLowDeg}`,
     of: (m) => (m.footprintAngleDeg ? withError(m.footprintAngleDeg, 0) : 'no inner border'),
   },
   { name: 'Foot length', note: () => 'mm · heel to furthest toe', of: (m) => withError(m.lengthMm, 0) },

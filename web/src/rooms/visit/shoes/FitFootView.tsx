@@ -76,7 +76,7 @@ export function FitFootView({ side, on, spacersMm }: FitFootViewProps) {
           transform={lying}
           fill="var(--skin)"
           stroke="var(--skin)"
-          strokeWidth={2 * references.upperStretch}
+          strokeWidth={2 * references.upperStretchMm}
           strokeLinejoin="round"
         />
       </g>

@@ -43,9 +43,9 @@ export function FitPage({ on }: { on: ShoeOnFeet }) {
           <Button
             size="compact-md"
             variant="default"
-            onClick={() => record({ 'answer.spacersMm': spacersMm.map(() => references.spacerStep) })}
+            onClick={() => record({ 'answer.spacersMm': spacersMm.map(() => references.spacerStepMm) })}
           >
-            {num(references.spacerStep, 0)} mm each
+            {num(references.spacerStepMm, 0)} mm each
           </Button>
         </div>
         <h3>Depth</h3>
@@ -146,7 +146,7 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
               },
               (fit) => {
                 const part = partOf(fit, region, edge)!
-                return !part.isGuessed && part.mostMm > references.fitOutside
+                return !part.isGuessed && part.mostMm > references.fitOutsideMm
               },
             ),
           )}
@@ -163,7 +163,7 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
           {row(
             'width to spare, ball',
             (fit) => margin(fit.ball),
-            (fit) => (fit.ball?.allMm ?? 0) < -references.upperStretch,
+            (fit) => (fit.ball?.allMm ?? 0) < -references.upperStretchMm,
           )}
           {row('width to spare, toes', (fit) => margin(fit.toes))}
           {row('toe box leans in, inner · outer', (fit) =>
@@ -175,7 +175,7 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
               fit.push
                 ? `${num(fit.push.extraDeg, 0)}° ± ${num(fit.push.errorDeg, 0)}°, from ${num(fit.push.standsDeg, 0)}°`
                 : '–',
-            (fit) => (fit.push?.extraDeg ?? 0) > references.pushCounts,
+            (fit) => (fit.push?.extraDeg ?? 0) > references.pushCountsDeg,
           )}
           {sides.some((side) => spaced[side]) && (
             <tr>
@@ -184,10 +184,10 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
                 const fit = spaced[side]
                 const most = fit ? Math.max(...fit.regions.map((r) => r.mostMm)) : undefined
                 return (
-                  <td key={side} data-out={most !== undefined && most > references.fitOutside}>
+                  <td key={side} data-out={most !== undefined && most > references.fitOutsideMm}>
                     {most === undefined
                       ? '–'
-                      : most > references.fitOutside
+                      : most > references.fitOutsideMm
                         ? `will not fit, ${num(most)} mm out`
                         : 'fits'}
                   </td>
@@ -198,8 +198,8 @@ function FitTableView({ on }: { on: ShoeOnFeet }) {
         </tbody>
       </table>
       <p className={classes.soft}>
-        {num(references.upperStretch, 0)} mm stretch allowed, heel backs {num(references.fitGap, 0)} mm apart
-        · ± {num(error)} mm: feet{' '}
+        {num(references.upperStretchMm, 0)} mm stretch allowed, heel backs {num(references.fitGapMm, 0)} mm
+        apart · ± {num(error)} mm: feet{' '}
         {sides.every((side) => reading.shoes.feet[side]?.from === 'traced')
           ? 'traced'
           : 'drawn from their widths'}

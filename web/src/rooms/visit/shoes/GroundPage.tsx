@@ -71,7 +71,7 @@ export function GroundPage() {
         </tbody>
       </table>
       <p className={`${classes.text} ${classes.soft}`}>
-        Margin: inner edge of the base less the line of the leg; {num(references.baseMargin, 0)} mm wanted.
+        Margin: inner edge of the base less the line of the leg; {num(references.baseMarginMm, 0)} mm wanted.
         Moment on one leg with{' '}
         {facts.bodyMassKg === undefined
           ? 'a body mass that is not known yet'

@@ -49,7 +49,7 @@ export function LookPage() {
         </ul>
         <p className={classes.soft}>
           The smallest inside that fits {sides.filter((side) => feet[side]).join(' and ')}
-          {spaced ? ', spacers included' : ''}; {num(references.upperStretch, 0)} mm stretch of the upper
+          {spaced ? ', spacers included' : ''}; {num(references.upperStretchMm, 0)} mm stretch of the upper
           counted. The paper at true size is on the page Fit.
         </p>
       </div>

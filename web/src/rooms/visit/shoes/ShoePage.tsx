@@ -99,7 +99,7 @@ export function ShoePage({ on }: { on: ShoeOnFeet }) {
       </div>
       <p className={classes.note}>
         {on.reading.tippingDeg !== undefined &&
-          `Tips sideways at ${num(on.reading.tippingDeg)}° (half the sole over stack and ${num(references.ankleHeight, 0)} mm of ankle). `}
+          `Tips sideways at ${num(on.reading.tippingDeg)}° (half the sole over stack and ${num(references.ankleHeightMm, 0)} mm of ankle). `}
         {on.reading.isTallLever && 'Low drop on a tall stack: little ground feel, tall lever. '}
       </p>
     </div>

@@ -38,8 +38,8 @@ export function useFitting(on: ShoeOnFeet, side: Side, spacersMm: SpacerWidths |
       {
         foot,
         insole,
-        stretchMm: references.upperStretch,
-        gapMm: references.fitGap,
+        stretchMm: references.upperStretchMm,
+        gapMm: references.fitGapMm,
         activity,
       },
       references,
