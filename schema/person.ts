@@ -11,13 +11,16 @@ const personFields = {
   pronouns: shortTextSchema,
   birthYear: z
     .number()
-    .int()
+    .int('A birth year is a whole number.')
     .min(firstBirthYear, 'The birth year lies before 1900.')
     .max(lastBirthYear, 'The birth year lies too far ahead.')
     .nullable(),
   work: shortTextSchema,
   phone: shortTextSchema,
-  email: z.union([z.literal(''), z.email('This is not an e-mail address.').max(200)]),
+  email: z.union(
+    [z.literal(''), z.email('This is not an e-mail address.').max(200, 'At most 200 letters.')],
+    'This is not an e-mail address.',
+  ),
   lengthUnit: z.enum(lengthUnits),
   massUnit: z.enum(massUnits),
   kit: z.array(z.enum(kitItems)).max(kitItems.length),

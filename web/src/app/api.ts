@@ -27,6 +27,7 @@ import {
   type Today,
   type Visit,
 } from '@sturvo/schema'
+import { answered } from './answered'
 import { csrfHeaders, rememberCsrf } from './csrf'
 
 type Failure = FetchBaseQueryError | { status: 'CUSTOM_ERROR'; error: string }
@@ -44,25 +45,29 @@ export const api = createApi({
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',
-      transformResponse: (raw) => frontDoorSchema.parse(raw),
+      responseSchema: frontDoorSchema,
     }),
     session: build.query<Session, void>({
       query: () => 'session',
+      rawResponseSchema: sessionSchema,
       transformResponse: keepSession,
       providesTags: ['session'],
     }),
     signIn: build.mutation<Session, z.input<typeof signInSchema>>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
+      rawResponseSchema: sessionSchema,
       transformResponse: keepSession,
       invalidatesTags: ['session'],
     }),
     signInToDemo: build.mutation<Session, void>({
       query: () => ({ url: 'session/demo', method: 'POST' }),
+      rawResponseSchema: sessionSchema,
       transformResponse: keepSession,
       invalidatesTags: ['session'],
     }),
     createOwner: build.mutation<Session, z.input<typeof firstOwnerSchema>>({
       query: (body) => ({ url: 'owner', method: 'POST', body }),
+      rawResponseSchema: sessionSchema,
       transformResponse: keepSession,
       invalidatesTags: ['session'],
     }),
@@ -70,13 +75,14 @@ export const api = createApi({
     signOutEverywhere: build.mutation<null, void>({ query: () => ({ url: 'sessions', method: 'DELETE' }) }),
     today: build.query<Today, void>({
       query: () => 'today',
-      transformResponse: (raw) => todaySchema.parse(raw),
+      responseSchema: todaySchema,
       providesTags: ['people'],
     }),
     /** the first people whom a search finds */
     found: build.query<Person[], string>({
       query: (find) => ({ url: 'people', params: { find } }),
-      transformResponse: (raw) => peopleSchema.parse(raw).people,
+      rawResponseSchema: peopleSchema,
+      transformResponse: (raw: z.infer<typeof peopleSchema>) => raw.people,
       providesTags: ['people'],
     }),
     people: build.query<{ people: Person[]; unreadable: string[] }, void>({
@@ -98,12 +104,12 @@ export const api = createApi({
     }),
     person: build.query<Person, string>({
       query: (id) => `people/${id}`,
-      transformResponse: (raw) => personSchema.parse(raw),
+      responseSchema: personSchema,
       providesTags: ['people'],
     }),
     addPerson: build.mutation<Person, NewPerson>({
       query: (body) => ({ url: 'people', method: 'POST', body }),
-      transformResponse: (raw) => personSchema.parse(raw),
+      responseSchema: personSchema,
       invalidatesTags: ['people'],
     }),
     changePerson: build.mutation<
@@ -116,34 +122,34 @@ export const api = createApi({
         body: change,
         headers: ifMatch(version),
       }),
-      transformResponse: (raw) => personSchema.parse(raw),
+      responseSchema: personSchema,
       invalidatesTags: ['people'],
     }),
     beginVisit: build.mutation<Visit, { personId: string } & z.input<typeof newVisitSchema>>({
       query: ({ personId, ...body }) => ({ url: `people/${personId}/visits`, method: 'POST', body }),
-      transformResponse: (raw) => visitSchema.parse(raw),
+      responseSchema: answered(visitSchema),
       invalidatesTags: ['people'],
     }),
     devices: build.query<Device[], void>({
       query: () => 'devices',
-      transformResponse: (raw) => deviceListSchema.parse(raw).devices,
+      rawResponseSchema: deviceListSchema,
+      transformResponse: (raw: z.infer<typeof deviceListSchema>) => raw.devices,
       providesTags: ['devices'],
     }),
     zeroDevice: build.mutation<Device, string>({
       query: (id) => ({ url: `devices/${id}/zero`, method: 'POST' }),
-      transformResponse: (raw) => deviceSchema.parse(raw),
+      responseSchema: deviceSchema,
       invalidatesTags: ['devices'],
     }),
     visit: build.query<Visit, string>({
       query: (id) => `visits/${id}`,
-      transformResponse: (raw) => visitSchema.parse(raw),
+      responseSchema: answered(visitSchema),
       keepUnusedDataFor: 0,
     }),
   }),
 })
 
-function keepSession(raw: unknown): Session {
-  const session = sessionSchema.parse(raw)
+function keepSession(session: Session): Session {
   rememberCsrf(session.csrf)
   return session
 }

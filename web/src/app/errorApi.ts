@@ -15,6 +15,7 @@ import {
   type TrialPairs,
   type VisitBackground,
 } from '@sturvo/schema'
+import { answered } from './answered'
 import { api } from './api'
 
 /** Own error and eye practice: comes with the rooms that ask for it, not with the first page. */
@@ -22,37 +23,37 @@ const errorApi = api.injectEndpoints({
   endpoints: (build) => ({
     ownErrors: build.query<OwnErrors, void>({
       query: () => 'errors',
-      transformResponse: (raw) => ownErrorsSchema.parse(raw),
+      responseSchema: ownErrorsSchema,
       providesTags: ['errors'],
     }),
     trialPairs: build.query<TrialPairs, z.input<typeof pairsQuerySchema>>({
       query: (params) => ({ url: 'errors/pairs', params }),
-      transformResponse: (raw) => trialPairsSchema.parse(raw),
+      responseSchema: trialPairsSchema,
       providesTags: ['errors'],
     }),
     background: build.query<VisitBackground, string>({
       query: (id) => `visits/${id}/background`,
-      transformResponse: (raw) => backgroundSchema.parse(raw),
+      responseSchema: backgroundSchema,
       providesTags: ['errors'],
     }),
     takenTrials: build.query<TakenTrials, string>({
       query: (id) => `visits/${id}/trials`,
-      transformResponse: (raw) => takenTrialsSchema.parse(raw),
+      responseSchema: takenTrialsSchema,
       keepUnusedDataFor: 0,
     }),
     eye: build.query<EyeAnswers, void>({
       query: () => 'eye',
-      transformResponse: (raw) => eyeAnswersSchema.parse(raw),
+      responseSchema: answered(eyeAnswersSchema),
       providesTags: ['eye'],
     }),
     answerEye: build.mutation<EyeAnswer, EyeAnswer>({
       query: (body) => ({ url: 'eye', method: 'POST', body }),
-      transformResponse: (raw) => eyeAnswerSchema.parse(raw),
+      responseSchema: answered(eyeAnswerSchema),
       invalidatesTags: ['eye', 'errors'],
     }),
     chooseEye: build.mutation<{ countsAsOwn: boolean }, { countsAsOwn: boolean }>({
       query: (body) => ({ url: 'eye', method: 'PATCH', body }),
-      transformResponse: (raw) => eyeChoiceSchema.parse(raw),
+      responseSchema: eyeChoiceSchema,
       invalidatesTags: ['eye', 'errors'],
     }),
   }),

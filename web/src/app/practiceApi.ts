@@ -7,6 +7,7 @@ import {
   type ReferenceChanges,
   type ReferencePreview,
 } from '@sturvo/schema'
+import { answered } from './answered'
 import { api, ifMatch } from './api'
 
 /** Settings and reference values: their table comes with the rooms that read it, not with the first page. */
@@ -14,7 +15,7 @@ const practiceApi = api.injectEndpoints({
   endpoints: (build) => ({
     practice: build.query<Practice, void>({
       query: () => 'practice',
-      transformResponse: (raw) => practiceSchema.parse(raw),
+      responseSchema: answered(practiceSchema),
       providesTags: ['practice'],
     }),
     changePractice: build.mutation<
@@ -27,12 +28,12 @@ const practiceApi = api.injectEndpoints({
         body: change,
         headers: ifMatch(version),
       }),
-      transformResponse: (raw) => practiceSchema.parse(raw),
+      responseSchema: answered(practiceSchema),
       invalidatesTags: ['practice'],
     }),
     previewReferences: build.mutation<ReferencePreview, ReferenceChanges>({
       query: (references) => ({ url: 'practice/preview', method: 'POST', body: { references } }),
-      transformResponse: (raw) => previewSchema.parse(raw),
+      responseSchema: previewSchema,
     }),
   }),
 })

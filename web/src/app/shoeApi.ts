@@ -6,12 +6,12 @@ const shoeApi = api.injectEndpoints({
   endpoints: (build) => ({
     keptInsoles: build.query<{ insoles: KeptInsole[] }, void>({
       query: () => 'insoles',
-      transformResponse: (raw) => keptInsolesSchema.parse(raw),
+      responseSchema: keptInsolesSchema,
       providesTags: ['insoles'],
     }),
     keepInsole: build.mutation<KeptInsole, KeptInsole>({
       query: (body) => ({ url: 'insoles', method: 'POST', body }),
-      transformResponse: (raw) => keptInsoleSchema.parse(raw),
+      responseSchema: keptInsoleSchema,
       invalidatesTags: ['insoles'],
     }),
     dropInsole: build.mutation<void, string>({

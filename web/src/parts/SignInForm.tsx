@@ -1,7 +1,9 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
-import { useState, type FormEvent } from 'react'
+import { schemaResolver, useForm } from '@mantine/form'
+import { signInSchema } from '@sturvo/schema'
 import { useSignInMutation } from '../app/api'
 import { failureText } from '../app/failureText'
+import { toFirstFault } from './toFirstFault'
 import classes from './SignInForm.module.css'
 
 export type DoorProps = { practice: string; onSignedIn: () => void; email?: string | undefined }
@@ -9,32 +11,31 @@ export type DoorProps = { practice: string; onSignedIn: () => void; email?: stri
 /** E-mail and password. */
 export function SignInForm({ practice, onSignedIn, email: known = '' }: DoorProps) {
   const [signIn, { isLoading, error }] = useSignInMutation()
-  const [email, setEmail] = useState(known)
-  const [password, setPassword] = useState('')
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    void signIn({ email, password })
+  const form = useForm({
+    initialValues: { email: known, password: '' },
+    validate: schemaResolver(signInSchema, { sync: true }),
+  })
+  const submit = form.onSubmit((input) => {
+    void signIn(input)
       .unwrap()
       .then(onSignedIn, () => undefined)
-  }
+  }, toFirstFault(form))
   return (
-    <form className={classes.form} onSubmit={submit}>
+    <form className={classes.form} onSubmit={submit} noValidate>
       <h1>{practice}</h1>
       <TextInput
         label="E-mail"
         type="email"
         autoComplete="username"
         required
-        value={email}
-        onChange={(e) => setEmail(e.currentTarget.value)}
+        {...form.getInputProps('email')}
       />
       <PasswordInput
         label="Password"
         autoComplete="current-password"
         required
         data-autofocus={known !== '' || undefined}
-        value={password}
-        onChange={(e) => setPassword(e.currentTarget.value)}
+        {...form.getInputProps('password')}
       />
       <Button type="submit" size="md" loading={isLoading}>
         Sign in

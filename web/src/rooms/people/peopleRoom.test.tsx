@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import type { Person } from '@sturvo/schema'
 import { madeUpPerson } from '../../testing/renderInVisit'
+import { faultOf } from '../../testing/faultOf'
 import { renderAt } from '../../testing/renderAt'
 import PeopleRoom from './PeopleRoom'
 
@@ -73,7 +74,13 @@ test('a new client is added and their visit begun; without a name one sentence, 
   const form = await screen.findByRole('dialog')
   fireEvent.change(within(form).getByLabelText(/Work/), { target: { value: 'kelp farmer' } })
   fireEvent.submit(form.querySelector('form')!)
-  expect(within(form).getByRole('alert').textContent).not.toBe('')
+  const name = within(form).getByLabelText(/^Name/)
+  expect(faultOf(name)).toBe('The name is missing.')
+  expect(document.activeElement).toBe(name)
+  fireEvent.change(within(form).getByLabelText(/E-mail/), { target: { value: 'oda at home' } })
+  fireEvent.click(within(form).getByText('Add only'))
+  expect(faultOf(within(form).getByLabelText(/E-mail/))).toBe('This is not an e-mail address.')
+  fireEvent.change(within(form).getByLabelText(/E-mail/), { target: { value: '' } })
   expect(add).not.toHaveBeenCalled()
   expect(within(form).getByLabelText<HTMLInputElement>(/Work/).value).toBe('kelp farmer')
   fireEvent.change(within(form).getByLabelText(/^Name/), { target: { value: 'Oda Fennick' } })

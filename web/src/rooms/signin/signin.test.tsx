@@ -1,4 +1,5 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { faultOf } from '../../testing/faultOf'
 import { renderAt } from '../../testing/renderAt'
 import SignInRoom from './SignInRoom'
 
@@ -63,4 +64,18 @@ test('an empty practice asks for its owner and the code of the window it was sta
     email: 'ilse@tideway.example',
     password: 'blue kettle on the quay',
   })
+})
+
+test('what an owner typed wrong is said at its field, and nothing is sent', async () => {
+  door = { isDemo: false, hasOwner: false, practiceName: '' }
+  renderAt('/signin', <SignInRoom />)
+  await put(/Name of the practice/, 'Tideway Foot Room')
+  await put(/Your name/, 'Ilse Marrack')
+  await put(/E-mail/, 'ilse at the quay')
+  await put(/^Password/, 'short')
+  fireEvent.click(screen.getByText('Create the owner'))
+  expect(faultOf(screen.getByLabelText(/E-mail/))).toBe('This is not an e-mail address.')
+  expect(faultOf(screen.getByLabelText(/^Password/))).toBe('A password has at least 10 letters.')
+  expect(create).not.toHaveBeenCalled()
+  expect(screen.getByLabelText<HTMLInputElement>(/Name of the practice/).value).toBe('Tideway Foot Room')
 })

@@ -1,4 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
+import { faultOf } from '../../../testing/faultOf'
 import { renderInVisit } from '../../../testing/renderInVisit'
 import { HistoryLine } from './HistoryLine'
 import { PainMap } from './PainMap'
@@ -73,7 +74,8 @@ describe('the history', () => {
     fireEvent.change(screen.getByLabelText('Year'), { target: { value: '2027' } })
     fireEvent.change(screen.getByLabelText('In a few words'), { target: { value: 'against a door' } })
     fireEvent.click(screen.getByText('Add broken toe'))
-    expect(screen.getByRole('alert').textContent).toBe('The year lies between 1900 and 2026.')
+    expect(faultOf(screen.getByLabelText('Year'))).toBe('The year lies between 1900 and 2026.')
+    expect(document.activeElement).toBe(screen.getByLabelText('Year'))
     expect(recorded).toEqual([])
     fireEvent.change(screen.getByLabelText('Year'), { target: { value: '2011' } })
     fireEvent.click(screen.getByText('Add broken toe'))
