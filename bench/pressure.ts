@@ -11,7 +11,13 @@ import {
   type RecordingMeta,
 } from '@sturvo/core/pressure'
 import { referenceValues } from '@sturvo/core/reference'
-import { arbitraryMatClient, matScene, recordScene, squareGrid, usualMatFaults } from '@sturvo/core/synthetic'
+import {
+  arbitraryPressureClient,
+  pressureScene,
+  recordScene,
+  squareGrid,
+  usualPressureFaults,
+} from '@sturvo/core/synthetic'
 
 /**
  * Speed of reading and analysing a recording against plain loops over the same data, in the same run.
@@ -34,9 +40,9 @@ function timed(run: () => unknown): number {
 
 // ten seconds made up, six times over with the clock going on
 const short = recordScene(
-  matScene(arbitraryMatClient(3), { task: 'stance', seconds: 10, seed: 3, grid: squareGrid }),
+  pressureScene(arbitraryPressureClient(3), { task: 'stance', seconds: 10, seed: 3, grid: squareGrid }),
   rateHz,
-  usualMatFaults,
+  usualPressureFaults,
   3,
 )
 const kpa = new Float32Array(seconds * rateHz * cells)

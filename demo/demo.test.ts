@@ -50,7 +50,7 @@ test('Suna: grade 2 on the left, and what to test next on the right', async () =
 
 test('Suna: her support goes into the walking shoes and not into the boot, which has no base for it either', async () => {
   const { reading } = await readOf('suna')
-  const [{ inShoes }] = reading.shoes.devices as [(typeof reading.shoes.devices)[number]]
+  const [{ inShoes }] = reading.shoes.orthoses as [(typeof reading.shoes.orthoses)[number]]
   const verdicts = Object.fromEntries(
     inShoes.map((fit) => [
       reading.shoes.shoes.find((s) => s.reading.shoe.id === fit.shoeId)!.reading.shoe.name,

@@ -1,6 +1,6 @@
 import { cautionQuestions } from '@sturvo/core/cautions'
 import type { MeasureId } from '@sturvo/core/measures'
-import type { MatJob } from '@sturvo/core/pressure'
+import type { PressureJob } from '@sturvo/core/pressure'
 import type { PhotoView } from '@sturvo/core/photo'
 import type { BySide } from '@sturvo/core/side'
 import type { FootShape } from '@sturvo/core/footShape'
@@ -24,7 +24,7 @@ export type MadeUpClient = {
   /** views measured on a photo of the simulated camera */
   photos?: readonly { view: PhotoView; side: 'left' | 'right' }[]
   /** tasks recorded on the simulated mat, by a stand-in of this seed */
-  recordings?: { jobs: readonly MatJob[]; seed: number }
+  recordings?: { jobs: readonly PressureJob[]; seed: number }
   /** visits before this one, oldest first: what was different then */
   earlier?: readonly {
     daysAgo: number

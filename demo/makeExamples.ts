@@ -2,14 +2,25 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { framesInMemory, writePressureCsv } from '@sturvo/core/pressure'
-import { defaultMatClient, matScene, recordScene, twoFootGrid, usualMatFaults } from '@sturvo/core/synthetic'
+import {
+  defaultPressureClient,
+  pressureScene,
+  recordScene,
+  twoFootGrid,
+  usualPressureFaults,
+} from '@sturvo/core/synthetic'
 
 /** Writes the example files of docs/examples anew; the same every time. Run: npx tsx demo/makeExamples.ts */
 const folder = join(__dirname, '..', 'docs', 'examples')
 const rateHz = 20
 
-const scene = matScene(defaultMatClient(), { task: 'stance', seconds: 6, seed: 1, grid: twoFootGrid })
-const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, 1)
+const scene = pressureScene(defaultPressureClient(), {
+  task: 'stance',
+  seconds: 6,
+  seed: 1,
+  grid: twoFootGrid,
+})
+const { timesS, kpa } = recordScene(scene, rateHz, usualPressureFaults, 1)
 const pieces: Uint8Array[] = []
 writePressureCsv(
   framesInMemory({ ...twoFootGrid, rateHz, task: 'stance', side: 'both' }, timesS, kpa),

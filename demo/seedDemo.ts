@@ -7,21 +7,21 @@ import { referenceValues } from '@sturvo/core/reference'
 import {
   analysePressure,
   framesInMemory,
-  matJobTable,
+  pressureJobTable,
   writePressureCsv,
-  type MatJob,
+  type PressureJob,
 } from '@sturvo/core/pressure'
 import { bySide, sides, type BySide, type Side } from '@sturvo/core/side'
 import { neutralFoot, type FootShape } from '@sturvo/core/footShape'
 import {
-  arbitraryMatClient,
-  matScene,
+  arbitraryPressureClient,
+  pressureScene,
   photoPicture,
   printPicture,
   recordScene,
   topScene,
   twoFootGrid,
-  usualMatFaults,
+  usualPressureFaults,
 } from '@sturvo/core/synthetic'
 import { refineLandmarks, traceOutline } from '@sturvo/core/trace'
 import { simplify, type Point } from '@sturvo/core/geometry'
@@ -216,7 +216,7 @@ async function addVisit({
           : [{ path: `measure.${measure}.${side}.1`, value: pair[i] }],
       ),
     ),
-    ...(shelf?.devices ?? []).map((value, i) => ({ path: `device.demodevice${i}`, value })),
+    ...(shelf?.orthoses ?? []).map((value, i) => ({ path: `device.demodevice${i}`, value })),
     ...again.own,
   ]
   const shapeOf = (side: Side): FootShape => ({ ...neutralFoot, ...visit.feet?.[side], side })
@@ -271,26 +271,26 @@ async function addVisit({
 }
 
 // a step is over in half a second; standing and squatting are slow, and filling should not be
-const rateOf = (job: MatJob) => (job === 'walk' ? 100 : 30)
+const rateOf = (job: PressureJob) => (job === 'walk' ? 100 : 30)
 
 /** A task on the simulated mat, analysed and kept as the room would. */
 async function recordingField(input: {
   database: Database
   visitId: string
-  job: MatJob
+  job: PressureJob
   shapes: BySide<FootShape>
   bodyMassKg: number | undefined
   seed: number
   now: Date
 }): Promise<RecordingOnMat> {
   const { job, seed } = input
-  const { task, side, seconds, eyes } = matJobTable[job]
+  const { task, side, seconds, eyes } = pressureJobTable[job]
   const client = {
-    ...arbitraryMatClient(seed),
+    ...arbitraryPressureClient(seed),
     shapes: input.shapes,
     ...(input.bodyMassKg !== undefined && { bodyMassKg: input.bodyMassKg }),
   }
-  const scene = matScene(client, {
+  const scene = pressureScene(client, {
     task,
     seconds,
     seed,
@@ -300,7 +300,7 @@ async function recordingField(input: {
   })
   const rateHz = rateOf(job)
   const meta = { ...twoFootGrid, rateHz, side, task }
-  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
+  const { timesS, kpa } = recordScene(scene, rateHz, usualPressureFaults, seed)
   const frames = framesInMemory(meta, timesS, kpa)
   const outcome = analysePressure(frames, referenceValues(), { points: 'heads' })
   if (!outcome.ok) throw new Error(`unreadable made-up recording: ${outcome.problem.code}`)

@@ -1,13 +1,13 @@
 import type { MeasureId } from '@sturvo/core/measures'
 import type { MadeUpInsole } from '@sturvo/core/synthetic'
-import type { DeviceOnFoot, ShoeOnShelf } from '@sturvo/schema'
+import type { WornOrthosis, ShoeOnShelf } from '@sturvo/schema'
 import type { Pair } from './madeUpClient'
 
 /** Insole that is laid on a sheet, photographed and traced when the practice is made up. */
 export type MadeUpShoe = ShoeOnShelf & { insoleOnSheet?: Omit<MadeUpInsole, 'side'> }
 export type MadeUpShelf = {
   shoes: readonly MadeUpShoe[]
-  devices?: readonly DeviceOnFoot[]
+  orthoses?: readonly WornOrthosis[]
   /** line of the leg and heights of the foot, taken with the shoes */
   measures?: Partial<Record<MeasureId, Pair>>
   spacersMm?: readonly [number, number, number, number]
@@ -207,7 +207,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       },
       slippers('House shoes', 16, 104),
     ],
-    devices: [
+    orthoses: [
       {
         kind: 'support',
         volume: 'full',
@@ -322,7 +322,7 @@ export const shelves: Record<string, MadeUpShelf> = {
       { ...walking('Padded walkers', 20, 276, 110), depthForefootMm: 50, innerWidthToesMm: 106 },
       slippers('Closed slippers', 22, 108),
     ],
-    devices: [{ kind: 'cushion', volume: 'full', reason: 'fatPad', hoursPerDay: 8 }],
+    orthoses: [{ kind: 'cushion', volume: 'full', reason: 'fatPad', hoursPerDay: 8 }],
   },
   yusk: {
     shoes: [

@@ -13,7 +13,7 @@ import {
   type TrialUses,
 } from '@sturvo/core/measures'
 import type { BodyMark, HistoryEvent } from '@sturvo/core/story'
-import type { MatRecordingFacts, VisitFacts } from '@sturvo/core/reading'
+import type { PressureRecordingFacts, VisitFacts } from '@sturvo/core/reading'
 import type { PrintFacts } from '@sturvo/core/footprint'
 import type { References } from '@sturvo/core/reference'
 import { bySide, sides, type Side } from '@sturvo/core/side'
@@ -24,7 +24,7 @@ import {
   fieldsOfKind,
   type AnswerKey,
   type AnswerValue,
-  type DeviceOnFoot,
+  type WornOrthosis,
   type Mark,
   type ShoeOnShelf,
   type StoryEvent,
@@ -75,7 +75,7 @@ export function shoesOf(fields: Fields): ({ id: string } & ShoeOnShelf)[] {
   return listOf(fields, 'shoe')
 }
 
-export function devicesOf(fields: Fields): ({ id: string } & DeviceOnFoot)[] {
+export function orthosesOf(fields: Fields): ({ id: string } & WornOrthosis)[] {
   return listOf(fields, 'device')
 }
 
@@ -84,7 +84,7 @@ export function recordingsOf(fields: Fields): ({ id: string } & RecordingOnMat)[
   return listOf(fields, 'recording').sort((a, b) => a.takenAt.localeCompare(b.takenAt))
 }
 
-function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat): MatRecordingFacts {
+function recordingFactsOf({ id, job, reading }: { id: string } & RecordingOnMat): PressureRecordingFacts {
   return {
     id,
     job,
@@ -180,7 +180,7 @@ export function factsOf(input: {
     cautionAnswers: cautionAnswersOf(fields),
     dealtWith: dealtOf(fields),
     shoes: shoesOf(fields) satisfies Shoe[],
-    devices: devicesOf(fields),
+    orthoses: orthosesOf(fields),
     spacersMm: answer('spacersMm') ?? [0, 0, 0, 0],
     traced: bySide((side) => photoOf(fields, 'top', side)?.outlineFootMm),
     plan: {

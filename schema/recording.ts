@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { matJobs, recordingSides, recordingTasks } from '@sturvo/core/pressure'
+import { pressureJobs, recordingSides, recordingTasks } from '@sturvo/core/pressure'
 import { idSchema, numberIn, pointMmSchema, shortTextSchema, sideSchema } from './common'
 
 /** Version of the way from frames to measures, kept with each recording so that an old one can be read anew. */
@@ -84,7 +84,7 @@ export type RecordingReading = z.infer<typeof recordingReadingSchema>
 export const recordingSchema = z.object({
   fileId: idSchema,
   pipeline: z.number().int().min(0).max(1000),
-  job: z.enum(matJobs),
+  job: z.enum(pressureJobs),
   meta: recordingMetaSchema,
   /** the device's own name, or the name of the file */
   source: shortTextSchema,

@@ -1,4 +1,4 @@
-import type { MatJob, PressureReading, RecordingMeta } from '@sturvo/core/pressure'
+import type { PressureJob, PressureReading, RecordingMeta } from '@sturvo/core/pressure'
 import { recordingPipelineVersion, type RecordingOnMat, type RecordingReading } from './recording'
 
 /** The measured part of a recording as it is kept: without the paths, which can be read again. */
@@ -25,7 +25,7 @@ export function keptReading(reading: PressureReading): RecordingReading {
 /** A fresh recording as the visit keeps it. */
 export function recordingOnMat(input: {
   fileId: string
-  job: MatJob
+  job: PressureJob
   meta: RecordingMeta
   source: string
   isMadeUp: boolean

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
 import { archSupportViews } from '@sturvo/core/deformity'
 import { shoePriorities } from '@sturvo/core/fit'
-import { deviceSources } from '@sturvo/core/support'
+import { orthosisSources } from '@sturvo/core/support'
 import { errorKindIds, trialUses } from '@sturvo/core/measures'
-import { defaultSettings, licences, matTrialUses, type PracticeSettings } from '@sturvo/core/reading'
+import { defaultSettings, licences, pressureTrialUses, type PracticeSettings } from '@sturvo/core/reading'
 
 export const settingsSchema = z.object({
   loadTarget: z.enum(['heelHalf', 'equalThirds']),
@@ -17,12 +17,12 @@ export const settingsSchema = z.object({
   barefoot: z.enum(['gradual', 'cautious', 'most']),
   bigToeGoal: z.enum(['sixty', 'sixtyFive']),
   precision: z.enum(['limits', 'symmetry']),
-  matTrials: z.enum(matTrialUses),
+  matTrials: z.enum(pressureTrialUses),
   pronation: z.enum(['bothWays', 'limit']),
   archSupport: z.enum(archSupportViews),
   licence: z.enum(licences),
   shoePriority: z.enum(shoePriorities),
-  deviceSource: z.enum(deviceSources),
+  deviceSource: z.enum(orthosisSources),
 }) satisfies z.ZodType<PracticeSettings>
 
 /** Which of several trials counts, by kind of measure; what is left out follows the measure. */

@@ -52,7 +52,7 @@ export const findingReferences: Partial<Record<Finding['kind'], readonly Referen
   shoe: ['upperStretchMm'],
   fit: ['upperStretchMm', 'fitGapMm', 'fitOutsideMm', 'roomWalkLowMm'],
   base: ['baseMarginMm'],
-  device: ['sockMm', 'depthTightMm', 'supportArchMm'],
+  orthosis: ['sockMm', 'depthTightMm', 'supportArchMm'],
 }
 
 const decidesText: Record<TestNext['decides'], string> = {

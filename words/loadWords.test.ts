@@ -1,5 +1,5 @@
 import { driverTable } from '@sturvo/core/drivers'
-import { matJobs } from '@sturvo/core/pressure'
+import { pressureJobs } from '@sturvo/core/pressure'
 import { defaultSettings, read, type Finding } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { bothFeetOf } from '../schema/testing/recordingFields'
@@ -9,7 +9,7 @@ import { driverText, evidenceText, linkText } from './driverText'
 import { findingWords } from './findingText'
 import { measureText } from './measureText'
 import { profileWords } from './pronationText'
-import { matJobText, missingSentence } from './recordingText'
+import { pressureJobText, missingSentence } from './recordingText'
 import { plain } from './rich'
 
 const references = referenceValues()
@@ -92,7 +92,7 @@ test('the profile says what each answer needs, and what the practice makes of it
 })
 
 test('every task has a name and a sentence for the client', () => {
-  for (const job of matJobs) expect(matJobText[job].say).toMatch(/\.$/)
+  for (const job of pressureJobs) expect(pressureJobText[job].say).toMatch(/\.$/)
 })
 test.each([
   [{ what: 'sway', side: 'both', usedS: 3.2, neededS: 5 }, /both feet together.*3\.2 s.*5 s/],

@@ -1,9 +1,9 @@
-import type { MatJob } from '@sturvo/core/pressure'
+import type { PressureJob } from '@sturvo/core/pressure'
 import type { RecordingReading } from '@sturvo/schema'
 import { num } from './rich'
 
 /** What the client is asked to do, and how long. */
-export const matJobText: Record<MatJob, { name: string; say: string }> = {
+export const pressureJobText: Record<PressureJob, { name: string; say: string }> = {
   twoFeet: { name: 'Two feet', say: 'Stand still on both feet, look ahead.' },
   leftLeg: { name: 'Left leg', say: 'Stand on the left leg, eyes open.' },
   rightLeg: { name: 'Right leg', say: 'Stand on the right leg, eyes open.' },

@@ -1,16 +1,16 @@
 import type {
   AspectVerdict,
-  DeviceKind,
-  DeviceReason,
+  OrthosisKind,
+  OrthosisReason,
   FadeBlock,
   FitAspect,
-  SupportDevice,
+  Orthosis,
   VolumeClass,
 } from '@sturvo/core/support'
 import { num } from './rich'
 import { depthPlaceText } from './shoeText'
 
-export const deviceKindText: Record<DeviceKind, string> = {
+export const orthosisKindText: Record<OrthosisKind, string> = {
   cushion: 'soft cushion',
   support: 'off-the-shelf arch support',
   custom: 'custom device',
@@ -21,7 +21,7 @@ export const volumeText: Record<VolumeClass, string> = {
   heel: 'for raised heels',
   sport: 'sport, softer',
 }
-export const deviceReasonText: Record<DeviceReason, string> = {
+export const orthosisReasonText: Record<OrthosisReason, string> = {
   flat: 'structurally flat foot',
   grade: 'grade 2 or 3',
   pain: 'pain',
@@ -58,7 +58,7 @@ export function aspectSentence({ aspect, verdict, byMm, place }: AspectVerdict):
   }
 }
 
-export const deviceVerdictText: Record<AspectVerdict['verdict'], string> = {
+export const orthosisVerdictText: Record<AspectVerdict['verdict'], string> = {
   fits: 'fits',
   tight: 'tight',
   no: 'does not fit',
@@ -66,8 +66,8 @@ export const deviceVerdictText: Record<AspectVerdict['verdict'], string> = {
 }
 
 /** "off-the-shelf arch support, slim" */
-export function deviceName(device: Pick<SupportDevice, 'kind' | 'volume'>): string {
-  return `${deviceKindText[device.kind]}, ${device.volume}`
+export function orthosisName(orthosis: Pick<Orthosis, 'kind' | 'volume'>): string {
+  return `${orthosisKindText[orthosis.kind]}, ${orthosis.volume}`
 }
 
 /** What is never decided with this tool. */

@@ -1,7 +1,7 @@
 import { recordingSchema } from '../recording'
 import { answerKind } from './answer'
 import { dealtKind } from './dealt'
-import { deviceKind } from './device'
+import { orthosisKind } from './orthosis'
 import { eventKind } from './event'
 import { listed, type FieldKind } from './fieldKind'
 import { markKind } from './mark'
@@ -15,7 +15,7 @@ export const fieldKinds = {
   mark: markKind,
   event: eventKind,
   shoe: shoeKind,
-  device: deviceKind,
+  device: orthosisKind,
   print: printKind,
   photo: photoKind,
   recording: listed(recordingSchema),

@@ -1,5 +1,5 @@
-import type { MatJob } from '@sturvo/core/pressure'
-import { matJobTable } from '@sturvo/core/pressure'
+import type { PressureJob } from '@sturvo/core/pressure'
+import { pressureJobTable } from '@sturvo/core/pressure'
 import { bySide, type BySide } from '@sturvo/core/side'
 import type { TripodShares } from '@sturvo/core/tripod'
 import { recordingPipelineVersion, type RecordingOnMat, type RecordingReading } from '../recording'
@@ -16,10 +16,10 @@ const landmarks = {
 /** The fields of a visit with one recording of two feet, for tests. */
 export function bothFeetOf(
   tripods: BySide<TripodShares>,
-  job: MatJob = 'twoFeet',
+  job: PressureJob = 'twoFeet',
   losses: Partial<BySide<Loss>> = {},
 ): Record<string, unknown> {
-  const { task, side } = matJobTable[job]
+  const { task, side } = pressureJobTable[job]
   const feet = bySide((of) => ({
     loadN: 350,
     share: 0.5,

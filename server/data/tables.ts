@@ -249,7 +249,7 @@ export const shoe = sqliteTable(
   (t) => [primaryKey({ columns: [t.visitId, t.id] })],
 )
 
-export const deviceOnFoot = sqliteTable(
+export const wornOrthosis = sqliteTable(
   'device_on_foot',
   {
     id: text('id').notNull(),

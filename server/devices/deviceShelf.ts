@@ -1,7 +1,7 @@
 import type { Device } from '@sturvo/schema'
 import type { DeviceDriver } from './driver'
-import { recordedMat } from './recordedMat'
-import { squareMat, twoFootMat } from './simulatedMat'
+import { recordedPressureMat } from './recordedPressureMat'
+import { squarePressureMat, twoFootPressureMat } from './simulatedPressureMat'
 import { simulatedCamera, simulatedScanner, type Draw } from './simulatedPictures'
 import { simulatedInclinometer, simulatedScales } from './simulatedScales'
 
@@ -22,12 +22,12 @@ export function deviceShelf(drivers: readonly DeviceDriver[]): DeviceShelf {
  */
 export function usualDevices(draw: Draw, recordingFile = process.env.STURVO_RECORDING): DeviceDriver[] {
   return [
-    twoFootMat(),
-    squareMat(),
+    twoFootPressureMat(),
+    squarePressureMat(),
     simulatedScanner(draw),
     simulatedCamera(draw),
     simulatedInclinometer(),
     simulatedScales(),
-    ...(recordingFile ? [recordedMat(recordingFile)] : []),
+    ...(recordingFile ? [recordedPressureMat(recordingFile)] : []),
   ]
 }

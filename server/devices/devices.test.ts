@@ -15,8 +15,8 @@ import { startLiveServer, type TestServer } from '../testing/testServer'
 import { usualDevices } from './deviceShelf'
 import type { DeviceDriver } from './driver'
 import { createWork } from '../work/pool'
-import { recordedMat } from './recordedMat'
-import { twoFootMat } from './simulatedMat'
+import { recordedPressureMat } from './recordedPressureMat'
+import { twoFootPressureMat } from './simulatedPressureMat'
 
 /** A mat in the test's hand: sends what it is told to. */
 function handMat(): DeviceDriver & { send: (sequence: number) => void; stopped: () => number } {
@@ -77,7 +77,7 @@ beforeAll(async () => {
   const drawn = createWork()
   server = await startLiveServer([
     ...usualDevices((wish) => drawn.run('simulatedPicture', wish)),
-    recordedMat(file),
+    recordedPressureMat(file),
     hand,
   ])
   endDrawing = () => drawn.close()
@@ -188,7 +188,7 @@ test('the simulated mat sends a standing client at its rate', async () => {
 })
 test('a mat that drops out leaves a hole in the sequence', async () => {
   const frames: StreamFrame[] = []
-  const mat = twoFootMat({ dropOutsS: [[0.05, 0.15]] })
+  const mat = twoFootPressureMat({ dropOutsS: [[0.05, 0.15]] })
   await mat.start({ do: 'start', job: 'twoFeet' }, (f) => frames.push(f))
   await new Promise((r) => setTimeout(r, 450))
   await mat.stop()

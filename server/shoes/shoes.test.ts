@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { boundsOf } from '@sturvo/core/geometry'
 import { footOutline, neutralFoot } from '@sturvo/core/footShape'
-import { keptInsolesSchema, shoesOf, devicesOf, visitSchema } from '@sturvo/schema'
+import { keptInsolesSchema, shoesOf, orthosesOf, visitSchema } from '@sturvo/schema'
 import { madeUpNewPerson } from '../../schema/testing/madeUpPerson'
 import { newId } from '../data/ids'
 import { aPicture } from '../testing/aPicture'
@@ -65,9 +65,9 @@ test('a measured shoe comes back as it was sent, also after a quick one stood in
 test('a device is kept, changed and taken away', async () => {
   const device = { kind: 'support', volume: 'slim', reason: 'grade', since: '2026-03', archMm: 14 }
   await keep({ 'device.device000001': device })
-  expect(devicesOf((await visit()).fields)).toEqual([{ id: 'device000001', ...device }])
+  expect(orthosesOf((await visit()).fields)).toEqual([{ id: 'device000001', ...device }])
   await keep({ 'device.device000001': null })
-  expect(devicesOf((await visit()).fields)).toEqual([])
+  expect(orthosesOf((await visit()).fields)).toEqual([])
 })
 
 test.each([

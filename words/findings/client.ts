@@ -40,6 +40,6 @@ export const clientFindings: {
       ? `Your ${f.side} foot presses little with the ${legText[f.tripod.light.leg]}.`
       : undefined,
   fit: (f) => `${f.reading.shoe.name}: narrower than your ${f.side} foot.`,
-  device: (f) => `Your insert does not fit ${f.notIn.map((n) => n.name).join(' and ')}.`,
+  orthosis: (f) => `Your insert does not fit ${f.notIn.map((n) => n.name).join(' and ')}.`,
   shoe: (f) => (f.reading.isNarrow ? `${f.reading.shoe.name}: narrower than your foot.` : undefined),
 }

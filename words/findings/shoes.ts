@@ -1,10 +1,10 @@
 import { worstOf } from '@sturvo/core/fit'
 import { num, pct, signed, type Rich } from '../rich'
 import { placeName, shelfMeanText } from '../shoeText'
-import { aspectSentence, deviceName } from '../supportText'
+import { aspectSentence, orthosisName } from '../supportText'
 import { strong, type FindingOf, type WordsByKind } from './wordsByKind'
 
-type Kinds = 'fit' | 'base' | 'device' | 'shoe' | 'shelf'
+type Kinds = 'fit' | 'base' | 'orthosis' | 'shoe' | 'shelf'
 
 export const shoesFindings: WordsByKind<Kinds> = {
   fit: (f, shipped) => {
@@ -55,9 +55,9 @@ export const shoesFindings: WordsByKind<Kinds> = {
     ].join(' · '),
     evidence: `Line of the leg carried on to the ground, against the inner edge of the heel; ${num(shipped.baseMarginMm, 0)} mm margin wanted.${f.base.tippingNm ? ` On one leg ${num(f.base.tippingNm)} Nm tip it inwards.` : ''}`,
   }),
-  device: (f) => ({
+  orthosis: (f) => ({
     sentence: [
-      `The ${deviceName(f.device)} `,
+      `The ${orthosisName(f.orthosis)} `,
       strong('does not fit'),
       ` ${f.notIn.map((n) => n.name).join(', ')}.`,
     ],

@@ -408,7 +408,7 @@ export const referenceTable = {
     wantedBend: [2, 'of 5', def, 'bend stiffness to look for at most'],
     baseMarginMm: [5, 'mm', def, 'wanted margin between load line and inner edge of the base'],
     slimShare: [0.6, 'of full', def, 'thickness of a slim device as a part of a full one'],
-    heelDeviceMostMm: [
+    heelOrthosisMostMm: [
       38,
       'mm',
       'heel class: up to a heel of about 38 mm',
@@ -420,7 +420,7 @@ export const referenceTable = {
     cushionMm: [4, 'mm', def, 'thickness of a soft cushion'],
     limitNarrowHours: [4, 'h a week', def, 'a shoe that presses is limited to'],
     limitTallHours: [10, 'h a week', def, 'a tall, tipping or unsteady shoe is limited to'],
-    deviceSpareMm: [2, 'mm', def, 'spare beside a device below this is tight'],
+    orthosisSpareMm: [2, 'mm', def, 'spare beside a device below this is tight'],
     stepLengthMm: [5, 'mm', def, 'one step away: inner length'],
     stepWidthMm: [4, 'mm', def, 'one step away: inner width'],
     stepStackMm: [6, 'mm', def, 'one step away: stack'],

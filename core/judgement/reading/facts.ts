@@ -6,11 +6,11 @@ import type { Point } from '../../groundwork/geometry'
 import type { ArchSupportView } from '../../foot/deformity'
 import type { FootValues } from '../../foot/measures'
 import type { BySide, Side } from '../../groundwork/side'
-import type { DeviceSource, SupportDevice } from '../../shoe/support'
+import type { OrthosisSource, Orthosis } from '../../shoe/support'
 import type { Capacity, KitItem, TrainingSettings } from '../../plan/training'
 import type { Pace } from '../../plan/transition'
 import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
-import type { MatRecordingFacts, MatTrialUse } from './matFacts'
+import type { PressureRecordingFacts, PressureTrialUse } from './pressureFacts'
 import type { BodyMark, GoalKind, HistoryEvent } from '../../plan/story'
 
 /** One foot at an earlier visit, for what has changed since. */
@@ -32,7 +32,7 @@ export type VisitFacts = {
   /** outlines traced on photos, foot frame, mm */
   traced: BySide<readonly Point[] | undefined>
   /** recordings of the mat that count, in the order they were taken */
-  recordings: readonly MatRecordingFacts[]
+  recordings: readonly PressureRecordingFacts[]
   loadMethod: LoadMethod
   worstPain: number | undefined
   soreSides: readonly Side[]
@@ -43,7 +43,7 @@ export type VisitFacts = {
   cautionAnswers: Partial<Record<CautionQuestion, boolean>>
   dealtWith: Partial<Record<CautionId, DealtWith>>
   shoes: readonly Shoe[]
-  devices: readonly SupportDevice[]
+  orthoses: readonly Orthosis[]
   /** spacers drawn into the shoes, mm a gap */
   spacersMm: SpacerWidths
   plan: {
@@ -71,10 +71,10 @@ export type PracticeSettings = TrainingSettings & {
   tripodPoints: 'heads' | 'pads'
   bigToeGoal: 'sixty' | 'sixtyFive'
   precision: 'limits' | 'symmetry'
-  matTrials: MatTrialUse
+  matTrials: PressureTrialUse
   archSupport: ArchSupportView
   shoePriority: ShoePriority
-  deviceSource: DeviceSource
+  deviceSource: OrthosisSource
 }
 
 export const defaultSettings: PracticeSettings = {

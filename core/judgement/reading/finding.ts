@@ -3,7 +3,7 @@ import type { GradeEffects, GradePart, PartGrade } from '../../foot/deformity'
 import type { FitReading } from '../../shoe/fit'
 import type { ShelfReading, ShoeReading } from '../../shoe/footwear'
 import type { BaseReading } from '../../shoe/ground'
-import type { AspectVerdict, SupportDevice } from '../../shoe/support'
+import type { AspectVerdict, Orthosis } from '../../shoe/support'
 import type { PrintKind } from '../../sensing/footprint'
 import type { DriverChain, DriverId } from '../drivers'
 import type { PostureScore } from '../../foot/posture'
@@ -68,8 +68,8 @@ export type FindingFacts =
   | { kind: 'fit'; side: Side; why: 'outside' | 'short' | 'pushesToe'; reading: ShoeReading; fit: FitReading }
   | { kind: 'base'; side: Side; base: BaseReading; inShoes: readonly { name: string; marginMm: number }[] }
   | {
-      kind: 'device'
-      device: SupportDevice
+      kind: 'orthosis'
+      orthosis: Orthosis
       notIn: readonly { name: string; aspects: readonly AspectVerdict[] }[]
     }
   | { kind: 'shoe'; reading: ShoeReading }

@@ -10,7 +10,7 @@ import { missingAt, readTraining } from './readTraining'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
-import { matSummary, type MatSummary } from './matFacts'
+import { pressureSummary, type PressureSummary } from './pressureFacts'
 import { readDriving, type DrivingReading } from './readDriving'
 import { readGrades, type GradesReading } from './readGrades'
 import { readLoad, type LoadReading } from './readLoad'
@@ -27,7 +27,7 @@ import { testsNext, type TestNext } from './testsNext'
 export type VisitReading = {
   cautions: CautionReading
   look: BySide<LookReading>
-  mat: MatSummary
+  mat: PressureSummary
   load: LoadReading
   driving: DrivingReading
   grades: BySide<GradesReading>
@@ -67,7 +67,7 @@ export function read(
       references,
     ),
   )
-  const mat = matSummary(facts.recordings, settings.matTrials)
+  const mat = pressureSummary(facts.recordings, settings.matTrials)
   const load = readLoad(
     { feet: facts.feet, stance: mat.stance, method: facts.loadMethod, target: settings.loadTarget },
     references,

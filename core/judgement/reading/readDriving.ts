@@ -5,7 +5,7 @@ import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { changeError, judgeChange } from '../../groundwork/statistics'
 import type { Finding } from './finding'
-import type { MatSummary } from './matFacts'
+import type { PressureSummary } from './pressureFacts'
 
 export type DrivingReading = {
   profiles: BySide<PronationProfile>
@@ -17,7 +17,7 @@ export type DrivingReading = {
 export function readDriving(
   input: {
     feet: BySide<FootValues>
-    mat: MatSummary
+    mat: PressureSummary
     m1Missing: BySide<number | undefined>
     kneeComesIn: boolean
     shelf: { narrowShare: number | undefined; dropMm: number | undefined; scorePct: number | undefined }
@@ -148,7 +148,7 @@ function timingFinding(side: Side, { timing }: PronationProfile): Finding[] {
   ]
 }
 
-function squatFinding(side: Side, mat: MatSummary, references: References): Finding[] {
+function squatFinding(side: Side, mat: PressureSummary, references: References): Finding[] {
   const squat = mat.squat[side]
   if (!squat) return []
   const isEarly = squat.depthPct !== undefined && squat.depthPct < references.squatEarlyPct

@@ -11,7 +11,7 @@ import {
   type TripodReading,
 } from '../../sensing/tripod'
 import type { Finding } from './finding'
-import type { MatFoot, MatSummary } from './matFacts'
+import type { PressureFoot, PressureSummary } from './pressureFacts'
 import { changeError, judgeChange } from '../../groundwork/statistics'
 
 export type LoadReading = {
@@ -24,7 +24,12 @@ export type LoadReading = {
 
 /** Tripods of both feet, from the mat, scales or felt ratings. */
 export function readLoad(
-  input: { feet: BySide<FootValues>; stance: MatSummary['stance']; method: LoadMethod; target: LoadTarget },
+  input: {
+    feet: BySide<FootValues>
+    stance: PressureSummary['stance']
+    method: LoadMethod
+    target: LoadTarget
+  },
   references: References,
 ): LoadReading {
   const problems: Problem[] = []
@@ -44,7 +49,7 @@ export function readLoad(
   return { tripods, problems, leftShare, findings }
 }
 
-function matLoadsOf(foot: MatFoot | undefined): Record<Leg, number> | undefined {
+function matLoadsOf(foot: PressureFoot | undefined): Record<Leg, number> | undefined {
   if (!foot) return undefined
   const { tripod, loadN } = foot
   return { h: tripod.h * loadN, m1: tripod.m1 * loadN, m5: tripod.m5 * loadN }

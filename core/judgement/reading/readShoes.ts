@@ -28,11 +28,11 @@ import type { References } from '../../groundwork/reference'
 import { remembered } from '../../groundwork/remember'
 import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import {
-  deviceInShoe,
+  orthosisInShoe,
   fadePlan,
-  type DeviceInShoe,
+  type OrthosisInShoe,
   type FadePlan,
-  type SupportDevice,
+  type Orthosis,
 } from '../../shoe/support'
 import { footOutline } from '../../figure/footShape'
 import type { VisitFacts } from './facts'
@@ -64,12 +64,12 @@ export type ShoesReading = {
   barefoot: BySide<BaseReading | undefined>
   heights: FootHeights | undefined
   /** each device in each shoe that is worn */
-  devices: { device: SupportDevice; inShoes: DeviceInShoe[]; fade: FadePlan }[]
+  orthoses: { orthosis: Orthosis; inShoes: OrthosisInShoe[]; fade: FadePlan }[]
   findings: Finding[]
 }
 
 type Input = {
-  facts: Pick<VisitFacts, 'shoes' | 'devices' | 'traced' | 'feet' | 'prints' | 'bodyMassKg' | 'spacersMm'>
+  facts: Pick<VisitFacts, 'shoes' | 'orthoses' | 'traced' | 'feet' | 'prints' | 'bodyMassKg' | 'spacersMm'>
   look: BySide<Pick<LookReading, 'ballWidthMm' | 'toeWidthMm' | 'lengthMm'>>
   grades: BySide<Pick<GradesReading, 'arch' | 'heel' | 'effects'>>
   /** a caution says that what holds these feet stays */
@@ -148,20 +148,20 @@ export function readShoes(input: Input, references: References): ShoesReading {
   })
   // a ghost is asked too: whether the device would go into it
   const candidates = shelf.shoes.filter((r) => !r.shoe.isRetired).map((r) => r.shoe)
-  const devices = facts.devices.map((device) => ({
-    device,
+  const orthoses = facts.orthoses.map((orthosis) => ({
+    orthosis,
     fade: fadePlan(
-      device,
+      orthosis,
       {
         grade: Math.max(...sides.map((side) => gradeFloor(input.grades[side].arch) ?? 0)),
-        isStructurallyFlat: device.reason === 'flat' || input.supportStays,
+        isStructurallyFlat: orthosis.reason === 'flat' || input.supportStays,
         view: input.view,
       },
       references,
     ),
     inShoes: heights
       ? candidates.map((shoe) =>
-          deviceInShoe({ device, shoe, foot: heights, leg: neediestLeg(legs, needsBase) }, references),
+          orthosisInShoe({ orthosis, shoe, foot: heights, leg: neediestLeg(legs, needsBase) }, references),
         )
       : [],
   }))
@@ -184,8 +184,8 @@ export function readShoes(input: Input, references: References): ShoesReading {
     needsBase,
     barefoot,
     heights,
-    devices,
-    findings: findingsOf({ shelf, shoes, devices, barefoot, needsBase }),
+    orthoses,
+    findings: findingsOf({ shelf, shoes, orthoses, barefoot, needsBase }),
   }
 }
 
@@ -284,10 +284,10 @@ function heightsOf({ facts, look }: Input): FootHeights | undefined {
 function findingsOf({
   shelf,
   shoes,
-  devices,
+  orthoses,
   barefoot,
   needsBase,
-}: Pick<ShoesReading, 'shelf' | 'shoes' | 'devices' | 'barefoot' | 'needsBase'>): Finding[] {
+}: Pick<ShoesReading, 'shelf' | 'shoes' | 'orthoses' | 'barefoot' | 'needsBase'>): Finding[] {
   const findings = shoes.flatMap(({ reading, fits, verdict }): Finding[] => {
     const { shoe } = reading
     if (!isWorn(shoe)) return []
@@ -331,17 +331,17 @@ function findingsOf({
         sure: undefined,
       })
   }
-  for (const { device, inShoes } of devices) {
+  for (const { orthosis, inShoes } of orthoses) {
     const not = inShoes.filter((fit) => fit.verdict === 'no')
     if (not.length > 0)
       findings.push({
-        kind: 'device',
-        device,
+        kind: 'orthosis',
+        orthosis,
         notIn: not.map((fit) => ({
           name: shoes.find((s) => s.reading.shoe.id === fit.shoeId)?.reading.shoe.name ?? '',
           aspects: fit.aspects.filter((a) => a.verdict === 'no'),
         })),
-        id: `device.${device.id}`,
+        id: `orthosis.${orthosis.id}`,
         step: 'shoes',
         concern: 'work',
         weight: 0.65,

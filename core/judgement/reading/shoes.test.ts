@@ -117,9 +117,9 @@ test('the Reading names the worst place of the shoe worn most; retired shoes and
 
 test('a device that does not fit is found, and in which shoes', () => {
   const reading = readNow([{ ...wide, depthArchMm: 66 }], {
-    devices: [{ id: 'd', kind: 'support', volume: 'full', reason: 'grade', archMm: 14 }],
+    orthoses: [{ id: 'd', kind: 'support', volume: 'full', reason: 'grade', archMm: 14 }],
   })
-  const finding = reading.findings.find((f) => f.kind === 'device')
+  const finding = reading.findings.find((f) => f.kind === 'orthosis')
   expect(finding).toMatchObject({ notIn: [{ name: 'Wide' }] })
 })
 

@@ -7,7 +7,7 @@ import {
   arbitrarySide,
   chanceFrom,
   innerScene,
-  matFoot,
+  pressedFoot,
   photoPicture,
   pressInto,
   rearScene,
@@ -16,7 +16,7 @@ import {
 } from '../synthetic'
 import type { LandmarkId, PhotoView } from '../../sensing/photo'
 import type { EyeKindId, EyeLevel } from './eyeKinds'
-import type { EyeQuestion, MatClip } from './question'
+import type { EyeQuestion, PressureClip } from './question'
 
 type Made = { kind: EyeKindId; level: EyeLevel; seed: number }
 type Of<S extends EyeQuestion['shown']> = Extract<EyeQuestion, { shown: S }>
@@ -40,7 +40,7 @@ export function tripod(made: Made): Of<'mat'> {
   const chance = chanceFrom(made.seed * 7717 + 3)
   const foot = arbitraryFoot(made.seed * 5 + 1, { liftedToes: [], touchingToes: [], kind: 'bridged' })
   const grid = { rows: 44, cols: 22, pitchMm: 7 }
-  const placed = matFoot(foot, { heelMatMm: { x: 78, y: 14 }, toeOutDeg: chance.between(0, 5) }, grid)
+  const placed = pressedFoot(foot, { heelMatMm: { x: 78, y: 14 }, toeOutDeg: chance.between(0, 5) }, grid)
   const { heel, m1, m5 } = placed.pointsFootMm
   const truth = chance.integer(0, 3)
   const missing = truth === 3 ? 0 : chance.between(...missingAt[made.level - 1]!)
@@ -61,7 +61,7 @@ export function tripod(made: Made): Of<'mat'> {
   })
   const short = targets.map((target, i) => (target - shares[i]!) * 100)
   const worst = Math.max(0, ...short)
-  const clip: MatClip = {
+  const clip: PressureClip = {
     ...grid,
     framesKpa,
     rateHz: clipHz,

@@ -50,7 +50,7 @@ export type PointsAsk = {
 }
 
 /** Moments of a mat under one foot, in a loop. */
-export type MatClip = {
+export type PressureClip = {
   rows: number
   cols: number
   pitchMm: number
@@ -71,7 +71,7 @@ export type EyeQuestion = { kind: EyeKindId; level: EyeLevel; seed: number; side
       truthLines: Point[][]
       lineAt?: LineAt
     }
-  | { shown: 'mat'; clip: MatClip; asks: ChoiceAsk }
+  | { shown: 'mat'; clip: PressureClip; asks: ChoiceAsk }
   | { shown: 'squat'; clip: SquatClip; tone: number; asks: NumberAsk }
   | { shown: 'strip'; strip: StripShown; asks: ChoiceAsk }
   | { shown: 'photo'; image: RasterImage; asks: PointsAsk }

@@ -6,9 +6,9 @@ import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { stretchesOf } from '../../groundwork/signal'
 import { padsOf, tripodShares, type Tripod, type TripodShares } from '../tripod'
 import { deadCellsOf, fillDeadCells, type DeadCell } from './deadCells'
-import { feetOnMat, type FootOnMat, type MatLandmarks } from './feetOnMat'
+import { feetInFrame, type FootInFrame, type PressureLandmarks } from './feetInFrame'
 import { squatLoss, type DepthPoint, type Loss } from './squatLoss'
-import { readStep, type StepReading } from './steps'
+import { readFootstep, type FootstepReading } from './footsteps'
 import { SummingPass, type Contact, type Summed } from './sumUp'
 import { TracePass, type FootTrace } from './tracePass'
 import type { Frames, RecordingMeta } from './recording'
@@ -19,10 +19,10 @@ export type PressureFoot = {
   share: number | undefined
   cop: Sway | undefined
   tripod: TripodShares
-  regionsPct: FootOnMat['regionsPct']
+  regionsPct: FootInFrame['regionsPct']
   peakKpa: number
   archIndex: number
-  landmarks: MatLandmarks
+  landmarks: PressureLandmarks
   loss: Loss | undefined
 }
 
@@ -41,7 +41,7 @@ export type PressureReading = {
   right: PressureFoot | undefined
   /** sway of both feet together */
   both: Sway | undefined
-  steps: StepReading[]
+  steps: FootstepReading[]
   gaps: { fromS: number; toS: number }[]
   deadCells: { row: number; col: number }[]
   missing: Missing[]
@@ -50,7 +50,7 @@ export type PressureReading = {
 export type PressureWishes = {
   points?: 'heads' | 'pads'
   /** landmarks the practitioner moved, mat frame */
-  landmarks?: Partial<Record<Side, Partial<MatLandmarks>>>
+  landmarks?: Partial<Record<Side, Partial<PressureLandmarks>>>
   depth?: readonly DepthPoint[] | undefined
 }
 
@@ -58,7 +58,7 @@ export type PressureWishes = {
 export type Found = {
   summed: Summed
   dead: DeadCell[]
-  feet: { contact: Contact; foot: FootOnMat }[]
+  feet: { contact: Contact; foot: FootInFrame }[]
 }
 
 /** @throws MeasureError noFootOnMat, tooFewFrames, axisTooShort */
@@ -79,7 +79,7 @@ export function findFeet(
   const feet = summed.contacts.flatMap((contact) => {
     fillDeadCells(contact.sumKpa, dead)
     fillDeadCells(contact.peakKpa, dead)
-    const found = outcomeOf(() => feetOnMat(contact, meta, references, wishes.landmarks))
+    const found = outcomeOf(() => feetInFrame(contact, meta, references, wishes.landmarks))
     // one pass that is no foot does not undo the others; a standing recording has nothing else
     if (!found.ok && meta.task !== 'walk')
       throw new MeasureError(
@@ -224,7 +224,7 @@ function footFacts({ contact, foot }: Found['feet'][number], copMatMm: Point, wi
 }
 
 /** The three points in the foot frame: joint heads as found, or the toe pads in front of them. */
-function tripodOf(foot: FootOnMat, points: 'heads' | 'pads'): Tripod {
+function tripodOf(foot: FootInFrame, points: 'heads' | 'pads'): Tripod {
   const { heelMatMm, m1MatMm, m5MatMm } = foot.landmarks
   const heads = {
     heelFootMm: foot.toFoot(heelMatMm),
@@ -291,9 +291,9 @@ function walkedSteps(
   traces: readonly FootTrace[],
   references: References,
   missing: Missing[],
-): StepReading[] {
+): FootstepReading[] {
   const steps = traces
-    .flatMap((trace) => readStep(trace, references) ?? [])
+    .flatMap((trace) => readFootstep(trace, references) ?? [])
     .sort((a, b) => a.startS - b.startS)
   for (const step of steps)
     if (step.isPartial) missing.push({ what: 'partialStep', side: step.side, atS: step.startS })

@@ -1,7 +1,7 @@
 import type { RecordingSide, RecordingTask } from './recording'
 
 /** What a client is asked to do on the mat. */
-export const matJobs = [
+export const pressureJobs = [
   'twoFeet',
   'leftLeg',
   'rightLeg',
@@ -12,11 +12,11 @@ export const matJobs = [
   'heelRaise',
   'walk',
 ] as const
-export type MatJob = (typeof matJobs)[number]
+export type PressureJob = (typeof pressureJobs)[number]
 
 /** How each is recorded. seconds: until it stops by itself. */
-export const matJobTable: Record<
-  MatJob,
+export const pressureJobTable: Record<
+  PressureJob,
   { task: RecordingTask; side: RecordingSide; seconds: number; eyes: 'open' | 'shut' }
 > = {
   twoFeet: { task: 'stance', side: 'both', seconds: 20, eyes: 'open' },
@@ -31,7 +31,7 @@ export const matJobTable: Record<
 }
 
 /** The job a file of unknown origin fits best. */
-export function jobOf(task: RecordingTask, side: RecordingSide): MatJob {
+export function jobOf(task: RecordingTask, side: RecordingSide): PressureJob {
   if (task === 'squat') return 'squat'
   if (task === 'walk') return 'walk'
   if (side === 'both') return 'twoFeet'

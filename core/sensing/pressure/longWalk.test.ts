@@ -1,11 +1,11 @@
 import { referenceValues } from '../../groundwork/reference'
 import {
-  arbitraryMatClient,
+  arbitraryPressureClient,
   longGrid,
-  matScene,
+  pressureScene,
   recordScene,
   squareGrid,
-  usualMatFaults,
+  usualPressureFaults,
   type WalkAlong,
 } from '../../madeUp/synthetic'
 import { analysePressure, framesInMemory, type RecordingMeta } from './index'
@@ -23,8 +23,13 @@ function longWalk(
   count: number,
   options: { overlapS: number; rowsApart: number; turnCols?: number },
 ) {
-  const scene = matScene(arbitraryMatClient(seed), { task: 'walk', seconds: 0, seed, grid: squareGrid })
-  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
+  const scene = pressureScene(arbitraryPressureClient(seed), {
+    task: 'walk',
+    seconds: 0,
+    seed,
+    grid: squareGrid,
+  })
+  const { timesS, kpa } = recordScene(scene, rateHz, usualPressureFaults, seed)
   const rows = squareGrid.rows + options.rowsApart * (count - 1)
   const steps = scene.steps.slice(0, count)
   const startOf: number[] = []
@@ -92,8 +97,14 @@ test.each([-15, 8])('a way that runs %i° to the side of the mat keeps every ste
   for (const pace of paces) {
     const along = { steps: 3, stepMm: 480, widthMm: 110, overlapS: 0.1, turnDeg, ...pace }
     const grid = longGrid(along)
-    const scene = matScene(arbitraryMatClient(5), { task: 'walk', seconds: 0, seed: 5, grid, along })
-    const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, 5)
+    const scene = pressureScene(arbitraryPressureClient(5), {
+      task: 'walk',
+      seconds: 0,
+      seed: 5,
+      grid,
+      along,
+    })
+    const { timesS, kpa } = recordScene(scene, rateHz, usualPressureFaults, 5)
     const frames = framesInMemory({ ...grid, rateHz, task: 'walk', side: 'both' }, timesS, kpa)
     const outcome = analysePressure(frames, references)
     if (!outcome.ok) throw new Error(outcome.problem.code)

@@ -1,18 +1,18 @@
 import { referenceValues } from '../../groundwork/reference'
 import { bySide, sides } from '../../groundwork/side'
 import {
-  arbitraryMatClient,
-  defaultMatClient,
-  matScene,
+  arbitraryPressureClient,
+  defaultPressureClient,
+  pressureScene,
   recordScene,
   squareGrid,
   squatLossesS,
   standTruth,
   stepTruth,
   twoFootGrid,
-  usualMatFaults,
-  type MatFaults,
-  type MatScene,
+  usualPressureFaults,
+  type PressureFaults,
+  type PressureScene,
 } from '../../madeUp/synthetic'
 import {
   analysePressure,
@@ -25,8 +25,13 @@ import {
 const references = referenceValues()
 const rateHz = 50
 
-function recorded(scene: MatScene, task: RecordingTask, faults: Partial<MatFaults> = {}, seed = 1): Frames {
-  const { timesS, kpa } = recordScene(scene, rateHz, { ...usualMatFaults, ...faults }, seed)
+function recorded(
+  scene: PressureScene,
+  task: RecordingTask,
+  faults: Partial<PressureFaults> = {},
+  seed = 1,
+): Frames {
+  const { timesS, kpa } = recordScene(scene, rateHz, { ...usualPressureFaults, ...faults }, seed)
   return framesInMemory({ ...scene.grid, rateHz, task, side: 'both' }, timesS, kpa)
 }
 function read(frames: Frames, wishes: PressureWishes = {}) {
@@ -48,8 +53,8 @@ const mirrored = (frames: Frames): Frames => {
 }
 
 describe('standing on two feet', () => {
-  const client = arbitraryMatClient(5)
-  const scene = matScene(client, { task: 'stance', seconds: 12, seed: 5, grid: twoFootGrid })
+  const client = arbitraryPressureClient(5)
+  const scene = pressureScene(client, { task: 'stance', seconds: 12, seed: 5, grid: twoFootGrid })
   const frames = recorded(scene, 'stance')
   const reading = read(frames)
   const truth = standTruth(scene, rateHz)
@@ -120,7 +125,12 @@ describe('standing on two feet', () => {
 })
 
 describe('a mat with faults', () => {
-  const scene = matScene(defaultMatClient(), { task: 'stance', seconds: 12, seed: 2, grid: twoFootGrid })
+  const scene = pressureScene(defaultPressureClient(), {
+    task: 'stance',
+    seconds: 12,
+    seed: 2,
+    grid: twoFootGrid,
+  })
   const whole = read(recorded(scene, 'stance'))
   test('a dead cell is filled from its neighbours and named', () => {
     const heel = whole.left!.landmarks.heelMatMm
@@ -137,7 +147,12 @@ describe('a mat with faults', () => {
     expect(reading.left!.cop!.usedS).toBeCloseTo(whole.left!.cop!.usedS - 1.02, 6)
   })
   test('too short for sway: the rest is there and what is missing is said', () => {
-    const short = matScene(defaultMatClient(), { task: 'stance', seconds: 3, seed: 2, grid: twoFootGrid })
+    const short = pressureScene(defaultPressureClient(), {
+      task: 'stance',
+      seconds: 3,
+      seed: 2,
+      grid: twoFootGrid,
+    })
     const reading = read(recorded(short, 'stance'))
     expect(reading.left!.cop).toBeUndefined()
     expect(reading.left!.share).toBeDefined()
@@ -146,7 +161,7 @@ describe('a mat with faults', () => {
     )
   })
   test('one foot on a mat for two says which is missing', () => {
-    const one = matScene(defaultMatClient(), {
+    const one = pressureScene(defaultPressureClient(), {
       task: 'single',
       side: 'right',
       seconds: 6,
@@ -178,10 +193,10 @@ describe('a mat with faults', () => {
 })
 
 describe('squat', () => {
-  const client = defaultMatClient({
+  const client = defaultPressureClient({
     squat: { reps: 2, repS: 5, bottomPct: 90, lostAtPct: { left: 55, right: 200 } },
   })
-  const scene = matScene(client, { task: 'squat', seconds: 13, seed: 4 })
+  const scene = pressureScene(client, { task: 'squat', seconds: 13, seed: 4 })
   const depth = Array.from({ length: 130 }, (_, i) => ({
     atS: i / 10,
     depthPct: scene.truthAt(i / 10).depthPct,
@@ -196,9 +211,9 @@ describe('squat', () => {
 })
 
 describe('walking', () => {
-  const client = arbitraryMatClient(9)
-  const scene = matScene(client, { task: 'walk', seconds: 0, seed: 9, grid: squareGrid })
-  const { timesS, kpa } = recordScene(scene, 100, usualMatFaults, 9)
+  const client = arbitraryPressureClient(9)
+  const scene = pressureScene(client, { task: 'walk', seconds: 0, seed: 9, grid: squareGrid })
+  const { timesS, kpa } = recordScene(scene, 100, usualPressureFaults, 9)
   const frames = framesInMemory({ ...squareGrid, rateHz: 100, task: 'walk', side: 'both' }, timesS, kpa)
   const reading = read(frames)
   test('every step is found with its side, time and excursion', () => {

@@ -1,12 +1,12 @@
 import type { References } from '../../groundwork/reference'
 import type { DeadCell } from './deadCells'
-import { cellMiddle, type FootOnMat } from './feetOnMat'
+import { cellMiddle, type FootInFrame } from './feetInFrame'
 import { Growing, type Contact } from './sumUp'
 import type { RecordingMeta } from './recording'
 
 /** Load and its centre of one foot through a stretch of contact; frames without load are left out. */
 export type FootTrace = {
-  foot: FootOnMat
+  foot: FootInFrame
   timesS: Float64Array
   loadN: Float64Array
   xMatMm: Float64Array
@@ -14,7 +14,7 @@ export type FootTrace = {
 }
 
 type Following = {
-  foot: FootOnMat
+  foot: FootInFrame
   contact: Contact
   cells: Int32Array
   xMm: Float64Array
@@ -33,7 +33,7 @@ export class TracePass {
   private readonly cellN: number
 
   constructor(
-    feet: readonly { contact: Contact; foot: FootOnMat }[],
+    feet: readonly { contact: Contact; foot: FootInFrame }[],
     private readonly meta: RecordingMeta,
     dead: readonly DeadCell[],
     private readonly references: References,

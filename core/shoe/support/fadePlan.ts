@@ -1,6 +1,6 @@
 import type { ArchSupportView } from '../../foot/deformity'
 import type { References } from '../../groundwork/reference'
-import type { DeviceKind, DeviceSource, SupportDevice } from './supportDevice'
+import type { OrthosisKind, OrthosisSource, Orthosis } from './orthosis'
 
 /** What a device needs before anybody fades it. */
 export type FadeBlock = 'gradeThree' | 'structurallyFlat' | 'custom'
@@ -16,15 +16,15 @@ export type FadePlan =
  * @source spec of shoes: fade plan, never for grade 3 or structurally flat without the prescriber
  */
 export function fadePlan(
-  device: Pick<SupportDevice, 'kind' | 'hoursPerDay'>,
+  orthosis: Pick<Orthosis, 'kind' | 'hoursPerDay'>,
   input: { grade: number | undefined; isStructurallyFlat: boolean; view: ArchSupportView },
   references: References,
 ): FadePlan {
   if (input.grade !== undefined && input.grade >= references.gradeReferFrom)
     return { isOpen: false, because: 'gradeThree' }
   if (input.isStructurallyFlat) return { isOpen: false, because: 'structurallyFlat' }
-  if (device.kind === 'custom') return { isOpen: false, because: 'custom' }
-  const from = device.hoursPerDay ?? references.fadeFromH
+  if (orthosis.kind === 'custom') return { isOpen: false, because: 'custom' }
+  const from = orthosis.hoursPerDay ?? references.fadeFromH
   const wait = { trainFirst: 1, whileTraining: 2, supportFirst: 3 }[input.view] * references.fadeStepWeeks
   const count = Math.max(1, Math.ceil(from / references.fadeStepH))
   return {
@@ -37,8 +37,8 @@ export function fadePlan(
 }
 
 /** In which order devices are tried; a custom one always means a licensed prescriber. */
-export function deviceOrder(source: DeviceSource): { kind: DeviceKind; needsPrescriber: boolean }[] {
-  const kinds: readonly DeviceKind[] =
+export function orthosisOrder(source: OrthosisSource): { kind: OrthosisKind; needsPrescriber: boolean }[] {
+  const kinds: readonly OrthosisKind[] =
     source === 'shelfFirst' ? ['cushion', 'support', 'custom'] : ['custom', 'support', 'cushion']
   return kinds.map((kind) => ({ kind, needsPrescriber: kind === 'custom' }))
 }

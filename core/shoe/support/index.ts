@@ -1,2 +1,2 @@
 export * from './fadePlan'
-export * from './supportDevice'
+export * from './orthosis'

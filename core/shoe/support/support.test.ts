@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { referenceValues } from '../../groundwork/reference'
-import { deviceOrder, fadePlan } from './fadePlan'
-import { deviceInShoe, deviceThickness, type SupportDevice } from './supportDevice'
+import { orthosisOrder, fadePlan } from './fadePlan'
+import { orthosisInShoe, orthosisThickness, type Orthosis } from './orthosis'
 
 const references = referenceValues()
-const device: SupportDevice = {
+const orthosis: Orthosis = {
   id: 'd',
   kind: 'support',
   volume: 'full',
@@ -26,8 +26,11 @@ const roomy = {
   heelBaseWidthMm: 84,
   stackHeelMm: 30,
 }
-const verdictIn = (shoe: object, changed: Partial<SupportDevice> = {}) =>
-  deviceInShoe({ device: { ...device, ...changed }, shoe: { ...roomy, ...shoe }, foot, leg }, references)
+const verdictIn = (shoe: object, changed: Partial<Orthosis> = {}) =>
+  orthosisInShoe(
+    { orthosis: { ...orthosis, ...changed }, shoe: { ...roomy, ...shoe }, foot, leg },
+    references,
+  )
 
 describe('one device in every shoe', () => {
   test('fits where there is depth, width and base', () => {
@@ -62,9 +65,9 @@ describe('one device in every shoe', () => {
     )
   })
   test('a slim one is thinner where nobody measured it', () => {
-    const bare = { ...device, archMm: undefined }
-    expect(deviceThickness({ ...bare, volume: 'slim' }, references).arch).toBeLessThan(
-      deviceThickness(bare, references).arch,
+    const bare = { ...orthosis, archMm: undefined }
+    expect(orthosisThickness({ ...bare, volume: 'slim' }, references).arch).toBeLessThan(
+      orthosisThickness(bare, references).arch,
     )
   })
 })
@@ -109,7 +112,7 @@ describe('fading a device', () => {
     expect(fadePlan(kind, input, references)).toEqual({ isOpen: false, because })
   })
   test('the order follows the setting, and a custom one always needs a prescriber', () => {
-    expect(deviceOrder('shelfFirst').map((d) => d.kind)).toEqual(['cushion', 'support', 'custom'])
-    expect(deviceOrder('customFirst')[0]).toEqual({ kind: 'custom', needsPrescriber: true })
+    expect(orthosisOrder('shelfFirst').map((d) => d.kind)).toEqual(['cushion', 'support', 'custom'])
+    expect(orthosisOrder('customFirst')[0]).toEqual({ kind: 'custom', needsPrescriber: true })
   })
 })

@@ -1,7 +1,7 @@
 import type { FieldKindName } from '@sturvo/schema'
 import { answerRows } from './answer'
 import { dealtRows } from './dealt'
-import { deviceRows } from './device'
+import { orthosisRows } from './orthosis'
 import { eventRows } from './event'
 import { markRows } from './mark'
 import { measureRows } from './measure'
@@ -19,7 +19,7 @@ export const storedKinds: { readonly [K in FieldKindName]: StoredKind<K> } = {
   mark: markRows,
   event: eventRows,
   shoe: shoeRows,
-  device: deviceRows,
+  device: orthosisRows,
   print: printRows,
   photo: photoRows,
   recording: recordingRows,

@@ -1,5 +1,5 @@
 import { colourOf } from '../app/theme'
-import { isobarsKpa } from '../workers/liveMat'
+import { isobarsKpa } from '../workers/livePressure'
 
 type Scheme = 'light' | 'dark'
 

@@ -25,7 +25,7 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
   cautionAnswers: noRedFlags,
   dealtWith: {},
   shoes: [],
-  devices: [],
+  orthoses: [],
   spacersMm: [0, 0, 0, 0],
   traced: { left: undefined, right: undefined },
   plan: {

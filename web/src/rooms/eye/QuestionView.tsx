@@ -3,7 +3,7 @@ import { eyeText } from '@sturvo/words'
 import { GradeStrip } from '../../parts/GradeStrip'
 import { PartBoundary } from '../../parts/PartBoundary'
 import classes from './EyeRoom.module.css'
-import { MatClipView } from './MatClipView'
+import { PressureClipView } from './PressureClipView'
 import { PhotoView } from './PhotoView'
 import { SceneView } from './SceneView'
 import { SquatPlayer } from './SquatPlayer'
@@ -47,7 +47,7 @@ function Shown({ question, draft, scored, answer }: QuestionViewProps) {
     }
     case 'mat':
       return (
-        <MatClipView
+        <PressureClipView
           clip={question.clip}
           label={label}
           truthLeg={scored ? (['h', 'm1', 'm5'] as const)[question.asks.truth] : undefined}

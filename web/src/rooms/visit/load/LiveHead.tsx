@@ -1,12 +1,12 @@
-import type { MatJob } from '@sturvo/core/pressure'
-import { matJobText, num, pct } from '@sturvo/words'
-import { isobarsKpa } from '../../../workers/liveMat'
-import type { RecorderLook } from '../../../workers/matRecorder'
+import type { PressureJob } from '@sturvo/core/pressure'
+import { pressureJobText, num, pct } from '@sturvo/words'
+import { isobarsKpa } from '../../../workers/livePressure'
+import type { RecorderLook } from '../../../workers/pressureRecorder'
 import { useComputedColorScheme } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { loadColour } from '../../../mat/loadColour'
 import classes from './load.module.css'
-import type { WatchMat } from './useMat'
+import type { WatchPressure } from './usePressure'
 
 const phaseText: Record<RecorderLook['phase'], string> = {
   idle: 'Ready',
@@ -19,7 +19,15 @@ const phaseText: Record<RecorderLook['phase'], string> = {
 }
 
 /** Above the mat: what happens, how long still, the weight on either foot, the scale of the isobars. */
-export function LiveHead({ watch, job, isReplay }: { watch: WatchMat; job: MatJob; isReplay: boolean }) {
+export function LiveHead({
+  watch,
+  job,
+  isReplay,
+}: {
+  watch: WatchPressure
+  job: PressureJob
+  isReplay: boolean
+}) {
   const look = useNowAndThen(watch)
   const scheme = useComputedColorScheme('light')
   const share = look?.moment?.leftShare
@@ -29,7 +37,7 @@ export function LiveHead({ watch, job, isReplay }: { watch: WatchMat; job: MatJo
       <output aria-live="polite">
         {words}
         {look?.phase === 'recording' && look.leftS !== undefined && `, ${Math.ceil(look.leftS)} s to go`}
-        {!look?.moment && look?.phase !== 'countDown' && `: ${matJobText[job].name}`}
+        {!look?.moment && look?.phase !== 'countDown' && `: ${pressureJobText[job].name}`}
       </output>
       {share !== undefined && (
         <div
@@ -66,7 +74,7 @@ export function LiveHead({ watch, job, isReplay }: { watch: WatchMat; job: MatJo
 const everyMs = 100
 
 /** What the worker sees, ten times a second: numbers that change faster cannot be read. */
-function useNowAndThen(watch: WatchMat): RecorderLook | undefined {
+function useNowAndThen(watch: WatchPressure): RecorderLook | undefined {
   const [look, setLook] = useState<RecorderLook>()
   useEffect(() => {
     let saidAt = -Infinity

@@ -1,7 +1,7 @@
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { IconPlayerRecordFilled, IconPlayerStopFilled } from '@tabler/icons-react'
-import { matJobs, matJobTable, type MatJob } from '@sturvo/core/pressure'
-import { matJobText } from '@sturvo/words'
+import { pressureJobs, pressureJobTable, type PressureJob } from '@sturvo/core/pressure'
+import { pressureJobText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
 import room from '../../../parts/Room.module.css'
 import { useVisitReading } from '../visitContext'
@@ -11,8 +11,8 @@ import type { useRecording } from './useRecording'
 
 type RecordControlsProps = {
   recording: ReturnType<typeof useRecording>
-  job: MatJob
-  onJob: (job: MatJob) => void
+  job: PressureJob
+  onJob: (job: PressureJob) => void
   countDownS: number
   onCountDown: (seconds: number) => void
   canRecord: boolean
@@ -37,15 +37,15 @@ export function RecordControls({
         name="What the client does"
         disabled={isBusy}
         value={job}
-        choices={matJobs.map((id) => {
+        choices={pressureJobs.map((id) => {
           const count = recordings.filter((r) => r.job === id && !r.isLeftOut).length
           return {
             value: id,
-            title: matJobText[id].say,
+            title: pressureJobText[id].say,
             content: (
               <>
-                {matJobText[id].name}
-                <small>{count === 0 ? `${matJobTable[id].seconds} s` : `${count} recorded`}</small>
+                {pressureJobText[id].name}
+                <small>{count === 0 ? `${pressureJobTable[id].seconds} s` : `${count} recorded`}</small>
               </>
             ),
           }

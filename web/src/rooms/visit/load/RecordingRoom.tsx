@@ -1,10 +1,10 @@
 import { ActionIcon, Button, Group, Modal, Progress, Tooltip } from '@mantine/core'
 import { IconDownload } from '@tabler/icons-react'
 import { useState } from 'react'
-import { matJobs, matJobTable, type MatJob, type PressureReading } from '@sturvo/core/pressure'
+import { pressureJobs, pressureJobTable, type PressureJob, type PressureReading } from '@sturvo/core/pressure'
 import { sides } from '@sturvo/core/side'
 import { recordingsOf } from '@sturvo/schema'
-import { matJobText, num } from '@sturvo/words'
+import { pressureJobText, num } from '@sturvo/words'
 import { useDevicesQuery } from '../../../app/api'
 import { FileChooser } from '../../../parts/FileChooser'
 import room from '../../../parts/Room.module.css'
@@ -14,7 +14,7 @@ import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { rememberedCountDown } from './countDown'
 import { LiveHead } from './LiveHead'
 import classes from './load.module.css'
-import { MatCanvas } from './MatCanvas'
+import { PressureCanvas } from './PressureCanvas'
 import { MomentList } from './MomentList'
 import { ReadingTable } from './ReadingTable'
 import { RecordControls } from './RecordControls'
@@ -32,9 +32,9 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
   const devices = useDevicesQuery()
   const mats = (devices.data ?? []).filter((d) => d.kind === 'pressureMat')
   const device = mats.find((d) => d.id === rememberedDevice()) ?? mats[0]
-  const [job, setJob] = useState<MatJob>(() => {
+  const [job, setJob] = useState<PressureJob>(() => {
     const done = recordingsOf(fields)
-    return matJobs.find((id) => !done.some((r) => r.job === id)) ?? 'twoFeet'
+    return pressureJobs.find((id) => !done.some((r) => r.job === id)) ?? 'twoFeet'
   })
   const [countDownS, setCountDown] = useState(rememberedCountDown)
   const recording = useRecording({ device, job, countDownS, openId, onJob: setJob })
@@ -57,26 +57,26 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
       onClose={close}
       fullScreen
       closeOnEscape={!isBusy}
-      title={`On the mat: ${matJobText[present?.job ?? job].name}`}
+      title={`On the mat: ${pressureJobText[present?.job ?? job].name}`}
     >
       <div className={room.room} {...drop.place}>
         <div className={classes.stage}>
           <LiveHead watch={recording.watch} job={job} isReplay={index !== undefined && !isBusy} />
           <div style={{ position: 'relative', minHeight: 0 }}>
-            <MatCanvas
+            <PressureCanvas
               meta={look?.meta ?? { ...emptyMat, ...device?.capabilities }}
               watch={recording.watch}
               feet={look?.feet ?? []}
               isClose={present !== undefined && !isBusy && present.reading.meta.task !== 'walk'}
               onLandmarkMoved={
-                current && matJobTable[current.job].task !== 'walk' ? recording.moveLandmark : undefined
+                current && pressureJobTable[current.job].task !== 'walk' ? recording.moveLandmark : undefined
               }
             />
             {phase === 'countDown' && (
               <div className={classes.big} role="timer" aria-live="assertive">
                 <span>
                   {Math.ceil(look?.leftS ?? 0)}
-                  <small>{matJobText[job].say}</small>
+                  <small>{pressureJobText[job].say}</small>
                 </span>
               </div>
             )}
@@ -127,8 +127,8 @@ export function RecordingRoom({ openId, onClosed }: { openId?: string | undefine
             />
             {!present && !isBusy && (
               <p className={room.small}>
-                {matFound} {matJobText[job].say} It waits until the client stands still, and stops by itself
-                after {matJobTable[job].seconds} s.
+                {matFound} {pressureJobText[job].say} It waits until the client stands still, and stops by
+                itself after {pressureJobTable[job].seconds} s.
               </p>
             )}
             {present && (

@@ -2,7 +2,7 @@ import { ActionIcon, Group, Tooltip } from '@mantine/core'
 import { IconEye, IconEyeOff, IconTrash } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import type { RecordingOnMat } from '@sturvo/schema'
-import { matJobText, num } from '@sturvo/words'
+import { pressureJobText, num } from '@sturvo/words'
 import classes from './load.module.css'
 
 type Recording = { id: string } & RecordingOnMat
@@ -29,7 +29,7 @@ export function TrialList({
     <section aria-label="Recordings of this visit">
       <ul className={classes.trials}>
         {recordings.map((recording) => {
-          const name = matJobText[recording.job].name
+          const name = pressureJobText[recording.job].name
           return (
             <li key={recording.id} data-left-out={recording.isLeftOut ?? false}>
               <button

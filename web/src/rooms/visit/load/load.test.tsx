@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import { recordingPipelineVersion, type RecordingOnMat } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
-import { placeOfMat, sharesAt, toPx } from './drawMat'
+import { placeOfPressure, sharesAt, toPx } from './drawPressure'
 import { SimulatorRoom } from './SimulatorRoom'
 import { TrialList } from './TrialList'
 import { TripodPanel } from './TripodPanel'
@@ -97,10 +97,10 @@ test('recordings can be opened, left out and taken away', () => {
 describe('on the canvas', () => {
   const { meta } = recording()
   test('the mat lies toes up and whole; close up, both feet fill the space', () => {
-    const whole = placeOfMat(meta, 900, 600)
+    const whole = placeOfPressure(meta, 900, 600)
     expect(toPx(whole, 0, 0).y).toBeGreaterThan(toPx(whole, 0, 336).y)
     expect(toPx(whole, 672, 0).x).toBeLessThanOrEqual(900)
-    const close = placeOfMat(meta, 900, 600, [{ side: 'left', landmarks }])
+    const close = placeOfPressure(meta, 900, 600, [{ side: 'left', landmarks }])
     expect(close.scale).toBeGreaterThan(whole.scale)
     for (const p of Object.values(landmarks)) {
       const { x, y } = toPx(close, p.x, p.y)

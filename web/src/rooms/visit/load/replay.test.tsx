@@ -4,12 +4,12 @@ import type { ReactElement } from 'react'
 import { recordingPipelineVersion, type RecordingOnMat } from '@sturvo/schema'
 import type { PressureReading } from '@sturvo/core/pressure'
 import { referenceValues } from '@sturvo/core/reference'
-import type { RecorderLook } from '../../../workers/matRecorder'
+import type { RecorderLook } from '../../../workers/pressureRecorder'
 import { LiveHead } from './LiveHead'
 import { MomentList } from './MomentList'
 import { ReadingTable } from './ReadingTable'
 import { ReplayBar } from './ReplayBar'
-import type { WatchMat } from './useMat'
+import type { WatchPressure } from './usePressure'
 
 const show = (part: ReactElement) => render(<MantineProvider env="test">{part}</MantineProvider>)
 const text = (element: Element | null) => (element?.textContent ?? '').replaceAll('\u00a0', ' ')
@@ -29,7 +29,7 @@ describe('the head of the live view', () => {
   }
   const headOf = (change: Partial<RecorderLook>) => {
     let tell: (now: RecorderLook) => void = () => undefined
-    const watch: WatchMat = (listener) => {
+    const watch: WatchPressure = (listener) => {
       tell = listener
       return () => undefined
     }

@@ -1,7 +1,7 @@
 import { notifications } from '@mantine/notifications'
 import { proxy } from 'comlink'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
-import type { MatJob, MatLandmarks, PressureReading, PressureWishes } from '@sturvo/core/pressure'
+import type { PressureJob, PressureLandmarks, PressureReading, PressureWishes } from '@sturvo/core/pressure'
 import { sides, type Side } from '@sturvo/core/side'
 import { keptReading, recordingOnMat, recordingsOf, type Device, type RecordingOnMat } from '@sturvo/schema'
 import { sentenceOf } from '@sturvo/words'
@@ -9,13 +9,13 @@ import { newId } from '../../../app/newId'
 import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import { sendRecording } from './sendRecording'
 import { standInOf } from './standIn'
-import { useMat } from './useMat'
+import { usePressure } from './usePressure'
 
 /** The recording that lies in the worker, measured; without an id it is not saved yet. */
 export type Present = {
   id: string | undefined
   reading: PressureReading
-  job: MatJob
+  job: PressureJob
   source: string
   isMadeUp: boolean
 }
@@ -27,10 +27,10 @@ type Recording = { id: string } & RecordingOnMat
  */
 export function useRecording(input: {
   device: Device | undefined
-  job: MatJob
+  job: PressureJob
   countDownS: number
   openId: string | undefined
-  onJob: (job: MatJob) => void
+  onJob: (job: PressureJob) => void
 }) {
   const { device, job, onJob } = input
   const { visitId, startedOn, person, references, practice } = useVisitFrame()
@@ -44,7 +44,7 @@ export function useRecording(input: {
   const [problem, setProblem] = useState<string>()
   const [saveAgain, setSaveAgain] = useState<(() => Promise<void>) | undefined>()
   const [readShare, setReadShare] = useState<number>()
-  const { jobs, look, watch, failure } = useMat(index)
+  const { jobs, look, watch, failure } = usePressure(index)
   const points = practice.settings.tripodPoints
   const current = present?.id === undefined ? undefined : recordings.find((r) => r.id === present.id)
   const phase = look?.phase ?? 'idle'
@@ -119,7 +119,7 @@ export function useRecording(input: {
   })
   useEffect(() => onPhase(), [phase])
 
-  const readFile = async (file: Blob, name: string, then: (job: MatJob) => Promise<unknown>) => {
+  const readFile = async (file: Blob, name: string, then: (job: PressureJob) => Promise<unknown>) => {
     if (!jobs) return
     forget()
     setReadShare(0)
@@ -180,7 +180,7 @@ export function useRecording(input: {
     }
     wanted.current = undefined
   }
-  const moveLandmark = (side: Side, id: keyof MatLandmarks, dxMm: number, dyMm: number) => {
+  const moveLandmark = (side: Side, id: keyof PressureLandmarks, dxMm: number, dyMm: number) => {
     const landmarks = (wanted.current?.value ?? current)?.landmarks
     const at = landmarks?.[side]?.[id] ?? look?.feet.find((f) => f.side === side)?.landmarks[id]
     if (!at) return
@@ -233,7 +233,7 @@ function wishesOf({
   landmarks,
   depth,
 }: Pick<RecordingOnMat, 'points' | 'landmarks' | 'depth'>): PressureWishes {
-  const moved: Partial<Record<Side, Partial<MatLandmarks>>> = {}
+  const moved: Partial<Record<Side, Partial<PressureLandmarks>>> = {}
   for (const side of sides) {
     // a key that holds nothing would stand in the way of what is found
     const own = Object.fromEntries(

@@ -1,7 +1,7 @@
 import { sides } from '@sturvo/core/side'
 import { useAppDispatch, useAppSelector } from '../../../app/store'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
-import { DevicesPage } from '../shoes/DevicesPage'
+import { OrthosesPage } from '../shoes/OrthosesPage'
 import { FitPage } from '../shoes/FitPage'
 import { FitPanel } from '../shoes/FitPanel'
 import { GroundPage } from '../shoes/GroundPage'
@@ -76,7 +76,7 @@ export function ShoesStep() {
       {page === 'shoe' && <ShoePage key={on.reading.shoe.id} on={on} />}
       {page === 'fit' && <FitPage on={on} />}
       {page === 'ground' && <GroundPage />}
-      {page === 'devices' && <DevicesPage />}
+      {page === 'devices' && <OrthosesPage />}
       {page === 'look' && <LookPage />}
     </div>
   )

@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import type { PressureWishes } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
 import { streamAddress } from './streamAddress'
-import { MatRecorder, type FrameLine, type RecordRequest } from './matRecorder'
+import { PressureRecorder, type FrameLine, type RecordRequest } from './pressureRecorder'
 
 /** A WebSocket to the server that served this page. */
 function lineTo(deviceId: string): FrameLine {
@@ -22,7 +22,7 @@ function lineTo(deviceId: string): FrameLine {
   }
 }
 
-const recorder = new MatRecorder(lineTo, () => performance.now())
+const recorder = new PressureRecorder(lineTo, () => performance.now())
 let isCancelled = false
 
 const jobs = {
@@ -42,5 +42,5 @@ const jobs = {
     isCancelled = true
   },
 }
-export type MatJobs = typeof jobs
+export type PressureWorkerJobs = typeof jobs
 expose(jobs)

@@ -3,15 +3,15 @@ import { useReducedMotion } from '@mantine/hooks'
 import { contours } from 'd3-contour'
 import { useEffect, useMemo, useState } from 'react'
 import { svgPath } from '@sturvo/core/drawing'
-import type { MatClip } from '@sturvo/core/eye'
+import type { PressureClip } from '@sturvo/core/eye'
 import { loadColour } from '../../mat/loadColour'
-import { isobarsKpa } from '../../workers/liveMat'
+import { isobarsKpa } from '../../workers/livePressure'
 import classes from './EyeRoom.module.css'
 
-type MatClipViewProps = { clip: MatClip; label: string; truthLeg: 'h' | 'm1' | 'm5' | undefined }
+type PressureClipViewProps = { clip: PressureClip; label: string; truthLeg: 'h' | 'm1' | 'm5' | undefined }
 
 /** A foot on the mat as isobars, in a loop that can be held. */
-export function MatClipView({ clip, label, truthLeg }: MatClipViewProps) {
+export function PressureClipView({ clip, label, truthLeg }: PressureClipViewProps) {
   const scheme = useComputedColorScheme('light')
   const isStill = useReducedMotion()
   const [isHeld, setHeld] = useState(isStill)
@@ -53,7 +53,7 @@ export function MatClipView({ clip, label, truthLeg }: MatClipViewProps) {
 }
 
 /** Isobars of one moment as paths in mm, y down. */
-function isobarPaths(kpa: Float32Array, clip: MatClip): { kpa: number; d: string }[] {
+function isobarPaths(kpa: Float32Array, clip: PressureClip): { kpa: number; d: string }[] {
   const h = clip.rows * clip.pitchMm
   return contours()
     .size([clip.cols, clip.rows])

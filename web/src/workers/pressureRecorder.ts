@@ -4,12 +4,12 @@ import {
   FrameStore,
   jobOf,
   loadPoints,
-  matJobTable,
+  pressureJobTable,
   PressureCsvReader,
   SteadyWatch,
   SummingPass,
   writePressureCsv,
-  type MatJob,
+  type PressureJob,
   type PressureReading,
   type PressureWishes,
   type RecordingMeta,
@@ -23,7 +23,7 @@ import {
   type StreamRequest,
   type StreamWord,
 } from '@sturvo/schema'
-import { feetSoFar, momentOf, type MatMoment, type SeenFoot } from './liveMat'
+import { feetSoFar, momentOf, type PressureMoment, type SeenFoot } from './livePressure'
 import { unpacked } from './unpacked'
 
 export type Phase = 'idle' | 'connecting' | 'countDown' | 'settling' | 'recording' | 'done' | 'failed'
@@ -39,13 +39,13 @@ export type RecorderLook = {
   isLineLost: boolean
   failure: string | undefined
   meta: RecordingMeta | undefined
-  moment: MatMoment | undefined
+  moment: PressureMoment | undefined
   feet: SeenFoot[]
 }
 
 export type RecordRequest = {
   device: Device
-  job: MatJob
+  job: PressureJob
   countDownS: number
   waitsForSteady: boolean
   standIn?: { seed: number; bodyMassKg?: number }
@@ -68,7 +68,7 @@ const feetEveryS = 1
  * Records from a device: counts down, waits until the client stands still, records, ends by itself. All times of the
  * recording are the device's own; the page's clock only counts down and notices a lost line.
  */
-export class MatRecorder {
+export class PressureRecorder {
   private phase: Phase = 'idle'
   private request: RecordRequest | undefined
   private line: FrameLine | undefined
@@ -100,7 +100,7 @@ export class MatRecorder {
   start(request: RecordRequest): void {
     this.drop()
     this.request = request
-    const { task, side } = matJobTable[request.job]
+    const { task, side } = pressureJobTable[request.job]
     const { rows, cols, pitchMm, rateHz } = request.device.capabilities
     this.begin({ rows, cols, pitchMm, rateHz, task, side }, request.references)
     this.beganMs = this.nowMs()
@@ -159,7 +159,7 @@ export class MatRecorder {
       this.isLineLost = false
       if (this.phase === 'connecting') {
         // a walk begins when somebody steps on, whatever they did before
-        const waits = request.waitsForSteady && matJobTable[request.job].task !== 'walk'
+        const waits = request.waitsForSteady && pressureJobTable[request.job].task !== 'walk'
         this.phase = waits ? 'settling' : 'recording'
       }
     } else if (word.say === 'refused') this.fail(word.message)
@@ -229,7 +229,7 @@ export class MatRecorder {
     if (store.count === 0) this.fromS = tS
     const ownS = tS - this.fromS
     this.add(ownS, kpa, references)
-    if (ownS >= matJobTable[job].seconds) this.finish()
+    if (ownS >= pressureJobTable[job].seconds) this.finish()
   }
 
   private add(ownS: number, kpa: Float32Array, references: References): void {
@@ -294,7 +294,7 @@ export class MatRecorder {
         phase === 'countDown'
           ? Math.max(0, request!.countDownS - (this.nowMs() - this.beganMs) / 1000)
           : phase === 'recording'
-            ? Math.max(0, matJobTable[request!.job].seconds - recordedS)
+            ? Math.max(0, pressureJobTable[request!.job].seconds - recordedS)
             : undefined,
       recordedS,
       frames: count,
@@ -312,7 +312,7 @@ export class MatRecorder {
     }
   }
 
-  private waitingMoment({ tS, kpa }: { tS: number; kpa: Float32Array }, meta: RecordingMeta): MatMoment {
+  private waitingMoment({ tS, kpa }: { tS: number; kpa: Float32Array }, meta: RecordingMeta): PressureMoment {
     const one = new FrameStore(meta)
     one.append(tS, kpa)
     return momentOf(
@@ -338,13 +338,13 @@ export class MatRecorder {
     references: References,
     onProgress: (share: number) => void,
     isCancelled: () => boolean,
-  ): Promise<Outcome<{ meta: RecordingMeta; job: MatJob; frames: number }>> {
-    let next: MatRecorder | undefined
+  ): Promise<Outcome<{ meta: RecordingMeta; job: PressureJob; frames: number }>> {
+    let next: PressureRecorder | undefined
     try {
       const reader = new PressureCsvReader(
         (tS, kpa) => next!.addFrom(tS, kpa, references),
         (meta) => {
-          next = new MatRecorder(this.connect, this.nowMs)
+          next = new PressureRecorder(this.connect, this.nowMs)
           next.begin(meta, references)
         },
       )
@@ -374,7 +374,7 @@ export class MatRecorder {
     this.add(tS - this.fromS, kpa, references)
   }
 
-  private adopt(other: MatRecorder): void {
+  private adopt(other: PressureRecorder): void {
     this.drop()
     this.store = other.store
     this.sums = other.sums

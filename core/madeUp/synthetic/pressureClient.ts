@@ -3,14 +3,21 @@ import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { weightN } from '../../groundwork/units'
 import { contactShape } from './contact'
 import { neutralFoot, type FootShape } from '../../figure/footShape'
-import { matFoot, pressInto, solveLoads, type MatFoot, type MatGrid, type SourceLoads } from './matFoot'
+import {
+  pressedFoot,
+  pressInto,
+  solveLoads,
+  type PressedFoot,
+  type PressureGrid,
+  type SourceLoads,
+} from './pressedFoot'
 import { chanceFrom, type Chance } from './random'
 
-export const matTasks = ['stance', 'single', 'squat', 'walk'] as const
-export type MatTask = (typeof matTasks)[number]
+export const pressureTasks = ['stance', 'single', 'squat', 'walk'] as const
+export type PressureTask = (typeof pressureTasks)[number]
 
 /** Everything about a made-up client that shows on a mat. Lengths mm, times s, pressures kPa. */
-export type MatClient = {
+export type PressureClient = {
   shapes: BySide<FootShape>
   bodyMassKg: number
   /** the left foot's part of the weight, standing on both */
@@ -34,7 +41,7 @@ export type MatClient = {
   }>
 }
 
-export type MatFaults = {
+export type PressureFaults = {
   noiseKpa: number
   /** what a cell must feel to answer at all */
   floorKpa: number
@@ -43,9 +50,14 @@ export type MatFaults = {
   dropOutsS: readonly (readonly [from: number, to: number])[]
 }
 
-export const usualMatFaults: MatFaults = { noiseKpa: 0.3, floorKpa: 1, deadCells: [], dropOutsS: [] }
+export const usualPressureFaults: PressureFaults = {
+  noiseKpa: 0.3,
+  floorKpa: 1,
+  deadCells: [],
+  dropOutsS: [],
+}
 
-export function defaultMatClient(change: Partial<MatClient> = {}): MatClient {
+export function defaultPressureClient(change: Partial<PressureClient> = {}): PressureClient {
   const shapes = change.shapes ?? bySide((side) => ({ ...neutralFoot, side }))
   return {
     shapes,
@@ -68,16 +80,16 @@ export function defaultMatClient(change: Partial<MatClient> = {}): MatClient {
 }
 
 /** Standing grid of two feet side by side, and the square one for one foot or walking. */
-export const twoFootGrid: MatGrid = { rows: 48, cols: 96, pitchMm: 7 }
-export const squareGrid: MatGrid = { rows: 64, cols: 64, pitchMm: 7 }
+export const twoFootGrid: PressureGrid = { rows: 48, cols: 96, pitchMm: 7 }
+export const squareGrid: PressureGrid = { rows: 64, cols: 64, pitchMm: 7 }
 
-type Step = { foot: MatFoot; side: Side; startS: number; stanceS: number }
+type Step = { foot: PressedFoot; side: Side; startS: number; stanceS: number }
 
 /** A client on a mat: the pressure at any moment, and what is true of it. */
-export type MatScene = {
-  grid: MatGrid
+export type PressureScene = {
+  grid: PressureGrid
   durationS: number
-  feet: BySide<MatFoot> | undefined
+  feet: BySide<PressedFoot> | undefined
   steps: readonly Step[]
   /** true load, its centre and the depth of the squat */
   truthAt: (tS: number) => BySide<{ loadN: number; copFootMm: Point; copMatMm: Point } | undefined> & {
@@ -90,13 +102,13 @@ export type MatScene = {
 }
 
 export type SceneOptions = {
-  task: MatTask
+  task: PressureTask
   /** which foot, for one leg; both otherwise */
   side?: Side | undefined
   eyesShut?: boolean
   seconds: number
   seed: number
-  grid?: MatGrid
+  grid?: PressureGrid
   stepsASide?: number
   /** a walk along a long mat instead of single steps one after the other */
   along?: WalkAlong
@@ -115,7 +127,7 @@ export type WalkAlong = {
 }
 
 /** A mat long and wide enough for a walk along it. */
-export function longGrid({ steps, stepMm, turnDeg }: WalkAlong): MatGrid {
+export function longGrid({ steps, stepMm, turnDeg }: WalkAlong): PressureGrid {
   const wayMm = (steps - 1) * stepMm
   const turn = (Math.abs(turnDeg) * Math.PI) / 180
   return {
@@ -126,17 +138,17 @@ export function longGrid({ steps, stepMm, turnDeg }: WalkAlong): MatGrid {
 }
 
 /** Builds the scene of one task from a seed: same seed, same sway. */
-export function matScene(client: MatClient, options: SceneOptions): MatScene {
+export function pressureScene(client: PressureClient, options: SceneOptions): PressureScene {
   return options.task === 'walk' ? walkScene(client, options) : standScene(client, options)
 }
 
-function standScene(client: MatClient, options: SceneOptions): MatScene {
+function standScene(client: PressureClient, options: SceneOptions): PressureScene {
   const grid = options.grid ?? twoFootGrid
   const chance = chanceFrom(options.seed * 7919 + 101)
   const midX = (grid.cols * grid.pitchMm) / 2
   const half = options.task === 'single' ? 0 : Math.min(95, grid.cols * grid.pitchMm * 0.24)
   const feet = bySide((side) =>
-    matFoot(
+    pressedFoot(
       client.shapes[side],
       {
         heelMatMm: {
@@ -214,21 +226,21 @@ function standScene(client: MatClient, options: SceneOptions): MatScene {
 const stillS = 2.5 // a squat begins after quiet standing
 
 /** Down and up again, each repetition the same; quiet standing before. */
-export function squatDepth(tS: number, squat: MatClient['squat']): number {
+export function squatDepth(tS: number, squat: PressureClient['squat']): number {
   const into = tS - stillS
   if (into < 0 || into > squat.reps * squat.repS) return 0
   return squat.bottomPct * 0.5 * (1 - Math.cos((2 * Math.PI * into) / squat.repS))
 }
 
 /** True moments at which the foot rolls in, one a repetition. */
-export function squatLossesS(squat: MatClient['squat'], side: Side): number[] {
+export function squatLossesS(squat: PressureClient['squat'], side: Side): number[] {
   const lostAt = squat.lostAtPct[side]
   if (lostAt >= squat.bottomPct) return []
   const into = (Math.acos(1 - (2 * lostAt) / squat.bottomPct) / (2 * Math.PI)) * squat.repS
   return Array.from({ length: squat.reps }, (_, k) => stillS + k * squat.repS + into)
 }
 
-function walkScene(client: MatClient, options: SceneOptions): MatScene {
+function walkScene(client: PressureClient, options: SceneOptions): PressureScene {
   const grid = options.grid ?? squareGrid
   const chance = chanceFrom(options.seed * 7919 + 211)
   const { along } = options
@@ -250,7 +262,7 @@ function walkScene(client: MatClient, options: SceneOptions): MatScene {
     const turnDeg = (along?.turnDeg ?? 0) * (side === 'left' ? -1 : 1)
     const toeOutDeg = walk.toeOutDeg + chance.between(-1.5, 1.5) + turnDeg
     steps.push({
-      foot: matFoot(client.shapes[side], { heelMatMm, toeOutDeg }, grid),
+      foot: pressedFoot(client.shapes[side], { heelMatMm, toeOutDeg }, grid),
       side,
       startS: at,
       stanceS,
@@ -300,7 +312,7 @@ function walkScene(client: MatClient, options: SceneOptions): MatScene {
 }
 
 /** Where the k-th heel comes down: from the end of the mat onward, turned about the first. */
-function heelAlong(along: WalkAlong, k: number, side: Side, grid: MatGrid): Point {
+function heelAlong(along: WalkAlong, k: number, side: Side, grid: PressureGrid): Point {
   const turn = (along.turnDeg * Math.PI) / 180
   const across = (side === 'left' ? -0.5 : 0.5) * along.widthMm
   const way = k * along.stepMm
@@ -317,7 +329,7 @@ function stepLoad(s: number): number {
 }
 
 /** The way of the load under a foot, heel to big toe, bulging outward, with a turn inward at its own time. */
-function stepCop(client: MatClient, side: Side, s: number): Point {
+function stepCop(client: PressureClient, side: Side, s: number): Point {
   const { lengthMm: l, ballWidthMm: w } = client.shapes[side]
   const { excursionMm, medialPeakAt, medialMm } = client.walk[side]
   const from = { x: 0, y: 0.13 * l }
@@ -344,9 +356,9 @@ function waves(chance: Chance): (tS: number) => number {
 
 /** One frame as a mat would send it: noise, a floor, dead cells; undefined where it drops out. */
 export function sensedFrame(
-  scene: MatScene,
+  scene: PressureScene,
   tS: number,
-  faults: MatFaults,
+  faults: PressureFaults,
   chance: Chance,
   into?: Float32Array,
 ): Float32Array | undefined {
@@ -365,7 +377,7 @@ export function sensedFrame(
 }
 
 /** True measures of a standing scene, summed up moment by moment from what was put on the mat. */
-export function standTruth(scene: MatScene, rateHz: number) {
+export function standTruth(scene: PressureScene, rateHz: number) {
   const count = Math.round(scene.durationS * rateHz)
   return bySide((side) => {
     const foot = scene.feet?.[side]
@@ -396,7 +408,7 @@ export function standTruth(scene: MatScene, rateHz: number) {
 }
 
 /** Loads on three points by levers: each carries in proportion to the distance from the line of the other two. */
-function leverShares(points: MatFoot['pointsFootMm'], cop: Point) {
+function leverShares(points: PressedFoot['pointsFootMm'], cop: Point) {
   const lever = (p: Point, a: Point, b: Point) => {
     const n = { x: -(b.y - a.y), y: b.x - a.x }
     return (p.x - a.x) * n.x + (p.y - a.y) * n.y
@@ -410,7 +422,7 @@ function leverShares(points: MatFoot['pointsFootMm'], cop: Point) {
 }
 
 /** True measures of one walking step: its excursion index from the path it was given. */
-export function stepTruth(client: MatClient, step: Step) {
+export function stepTruth(client: PressureClient, step: Step) {
   const n = 1000
   const path = Array.from({ length: n - 1 }, (_, i) => stepCop(client, step.side, (i + 1) / n))
   const contact = contactShape(step.foot.shape)
@@ -436,13 +448,13 @@ const fineMm = 1
  * True share of the load of each region of a standing foot, percent: the very sources laid on cells of a millimetre,
  * toes from their own sources, the rest by thirds of the length without toes.
  */
-export function regionTruth(scene: MatScene, side: Side, rateHz: number) {
+export function regionTruth(scene: PressureScene, side: Side, rateHz: number) {
   const foot = scene.feet?.[side]
   if (!foot) return undefined
   const { heelMatMm, toeOutDeg } = foot.place
   const reachMm = 360
   const middle = { x: reachMm / 2, y: 40 }
-  const fine = matFoot(
+  const fine = pressedFoot(
     foot.shape,
     { heelMatMm: middle, toeOutDeg },
     { rows: reachMm / fineMm, cols: reachMm / fineMm, pitchMm: fineMm },

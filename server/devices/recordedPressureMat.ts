@@ -11,7 +11,7 @@ import { everyBeat } from './ticker'
  * Plays a recording from a file as if it happened now: the example of docs/devices.md, and a way to look at an old
  * recording with the live view.
  */
-export function recordedMat(file: string): DeviceDriver {
+export function recordedPressureMat(file: string): DeviceDriver {
   let store: FrameStore | undefined
   let stopBeat: (() => void) | undefined
   const stop = () => {

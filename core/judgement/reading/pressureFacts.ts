@@ -1,9 +1,9 @@
-import type { MatJob } from '../../sensing/pressure'
+import type { PressureJob } from '../../sensing/pressure'
 import type { WalkFacts } from '../../foot/pronation'
 import { bySide, type BySide, type Side } from '../../groundwork/side'
 import type { TripodShares } from '../../sensing/tripod'
 
-export type MatFootFacts = {
+export type PressureFootFacts = {
   loadN: number
   share: number | undefined
   tripod: TripodShares
@@ -13,10 +13,10 @@ export type MatFootFacts = {
 }
 
 /** One recording of the visit as the core reads it: measured already, not left out. */
-export type MatRecordingFacts = {
+export type PressureRecordingFacts = {
   id: string
-  job: MatJob
-  feet: BySide<MatFootFacts | undefined>
+  job: PressureJob
+  feet: BySide<PressureFootFacts | undefined>
   steps: readonly {
     side: Side
     stanceS: number
@@ -27,17 +27,17 @@ export type MatRecordingFacts = {
   }[]
 }
 
-export const matTrialUses = ['mean', 'best', 'last'] as const
+export const pressureTrialUses = ['mean', 'best', 'last'] as const
 /** Which of several trials of one task counts; best is the one with the least sway. */
-export type MatTrialUse = (typeof matTrialUses)[number]
+export type PressureTrialUse = (typeof pressureTrialUses)[number]
 
-export type MatFoot = MatFootFacts & { trials: number }
+export type PressureFoot = PressureFootFacts & { trials: number }
 
 /** Everything the recordings of a visit say together. */
-export type MatSummary = {
+export type PressureSummary = {
   /** standing on both */
-  stance: BySide<MatFoot | undefined>
-  single: BySide<{ open: MatFoot | undefined; shut: MatFoot | undefined }>
+  stance: BySide<PressureFoot | undefined>
+  single: BySide<{ open: PressureFoot | undefined; shut: PressureFoot | undefined }>
   squat: BySide<{ trials: number; lost: number; depthPct: number | undefined } | undefined>
   walk: BySide<WalkFacts | undefined>
 }
@@ -49,9 +49,12 @@ const meanOr = (values: readonly (number | undefined)[]): number | undefined => 
 }
 
 /** @param recordings in the order they were taken */
-export function matSummary(recordings: readonly MatRecordingFacts[], use: MatTrialUse): MatSummary {
-  const of = (...jobs: MatJob[]) => recordings.filter((r) => jobs.includes(r.job))
-  const foot = (job: MatJob, side: Side) =>
+export function pressureSummary(
+  recordings: readonly PressureRecordingFacts[],
+  use: PressureTrialUse,
+): PressureSummary {
+  const of = (...jobs: PressureJob[]) => recordings.filter((r) => jobs.includes(r.job))
+  const foot = (job: PressureJob, side: Side) =>
     together(
       of(job).flatMap((r) => r.feet[side] ?? []),
       use,
@@ -84,7 +87,7 @@ export function matSummary(recordings: readonly MatRecordingFacts[], use: MatTri
   }
 }
 
-function together(trials: readonly MatFootFacts[], use: MatTrialUse): MatFoot | undefined {
+function together(trials: readonly PressureFootFacts[], use: PressureTrialUse): PressureFoot | undefined {
   const last = trials[trials.length - 1]
   if (!last) return undefined
   if (use === 'last') return { ...last, trials: trials.length }
@@ -94,7 +97,7 @@ function together(trials: readonly MatFootFacts[], use: MatTrialUse): MatFoot | 
     )
     return { ...steadiest, trials: trials.length }
   }
-  const of = (pick: (f: MatFootFacts) => number) => mean(trials.map(pick))
+  const of = (pick: (f: PressureFootFacts) => number) => mean(trials.map(pick))
   const swaying = trials.flatMap((t) => t.sway ?? [])
   return {
     trials: trials.length,

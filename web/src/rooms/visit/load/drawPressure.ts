@@ -1,11 +1,11 @@
-import type { MatLandmarks, RecordingMeta, Who } from '@sturvo/core/pressure'
+import type { PressureLandmarks, RecordingMeta, Who } from '@sturvo/core/pressure'
 import { outcomeOf } from '@sturvo/core/problem'
 import { legs, tripodShares, type Leg, type TripodShares } from '@sturvo/core/tripod'
 import { colourOf } from '../../../app/theme'
 import { loadColour, mix } from '../../../mat/loadColour'
-import { type MatMoment, type SeenFoot } from '../../../workers/liveMat'
+import { type PressureMoment, type SeenFoot } from '../../../workers/livePressure'
 
-export type MatPlace = { scale: number; leftPx: number; bottomPx: number }
+export type PressurePlace = { scale: number; leftPx: number; bottomPx: number }
 type Scheme = 'light' | 'dark'
 
 const roundFeetMm = 46
@@ -14,12 +14,12 @@ const roundFeetMm = 46
  * Where the mat lies on a canvas of this size: whole, in the middle, heels below.
  * @param feet where given, as large as these feet allow
  */
-export function placeOfMat(
+export function placeOfPressure(
   meta: RecordingMeta,
   widthPx: number,
   heightPx: number,
   feet: readonly SeenFoot[] = [],
-): MatPlace {
+): PressurePlace {
   const [w, h] = [meta.cols * meta.pitchMm, meta.rows * meta.pitchMm]
   const points = feet.flatMap(({ landmarks }) => Object.values(landmarks))
   const xs = points.map((p) => p.x)
@@ -36,13 +36,13 @@ export function placeOfMat(
     bottomPx: (heightPx + (y1 + y0) * scale) / 2 - 12,
   }
 }
-export const toPx = (place: MatPlace, xMm: number, yMm: number) => ({
+export const toPx = (place: PressurePlace, xMm: number, yMm: number) => ({
   x: place.leftPx + xMm * place.scale,
   y: place.bottomPx - yMm * place.scale,
 })
 
 /** Three loads that stand for the load centre, in the frame of the mat. */
-export function sharesAt(landmarks: MatLandmarks, xMm: number, yMm: number): TripodShares | undefined {
+export function sharesAt(landmarks: PressureLandmarks, xMm: number, yMm: number): TripodShares | undefined {
   const outcome = outcomeOf(() =>
     tripodShares(
       { heelFootMm: landmarks.heelMatMm, m1FootMm: landmarks.m1MatMm, m5FootMm: landmarks.m5MatMm },
@@ -52,21 +52,21 @@ export function sharesAt(landmarks: MatLandmarks, xMm: number, yMm: number): Tri
   return outcome.ok ? outcome.value : undefined
 }
 
-export type MatDrawing = {
+export type PressureDrawing = {
   meta: RecordingMeta
-  moment: MatMoment | undefined
+  moment: PressureMoment | undefined
   feet: readonly SeenFoot[]
   scheme: Scheme
   /** narrow screens leave the small print away */
   isSmall: boolean
-  place: MatPlace
+  place: PressurePlace
 }
 
 /** Draws one moment of a mat: isobars, the three points of each foot, load centres with their tails, a ruler. */
-export function drawMat(
+export function drawPressure(
   context: CanvasRenderingContext2D,
   size: { width: number; height: number },
-  drawing: MatDrawing,
+  drawing: PressureDrawing,
 ) {
   const { meta, moment, feet, scheme } = drawing
   const { place } = drawing
@@ -85,7 +85,7 @@ export function drawMat(
 function drawGround(
   c: CanvasRenderingContext2D,
   meta: RecordingMeta,
-  place: MatPlace,
+  place: PressurePlace,
   scheme: Scheme,
   heightPx: number,
 ): void {
@@ -124,8 +124,8 @@ function line(c: CanvasRenderingContext2D, a: { x: number; y: number }, b: { x: 
 
 function drawIsobars(
   c: CanvasRenderingContext2D,
-  { isobars }: MatMoment,
-  place: MatPlace,
+  { isobars }: PressureMoment,
+  place: PressurePlace,
   scheme: Scheme,
 ): void {
   for (const { kpa, ringsMm } of isobars) {
@@ -149,8 +149,8 @@ function drawIsobars(
 /** Each line carries its number once on each foot, at its outer border, where nothing else is drawn. */
 function labelIsobars(
   c: CanvasRenderingContext2D,
-  { isobars }: MatMoment,
-  place: MatPlace,
+  { isobars }: PressureMoment,
+  place: PressurePlace,
   scheme: Scheme,
   middleMm: number,
 ): void {
@@ -180,7 +180,7 @@ function drawTripod(
   c: CanvasRenderingContext2D,
   { side, landmarks }: SeenFoot,
   at: { xMm: number; yMm: number },
-  place: MatPlace,
+  place: PressurePlace,
   scheme: Scheme,
 ): void {
   const shares = sharesAt(landmarks, at.xMm, at.yMm)
@@ -219,9 +219,9 @@ function drawTripod(
 
 function drawPoint(
   c: CanvasRenderingContext2D,
-  moment: MatMoment,
+  moment: PressureMoment,
   who: Who,
-  place: MatPlace,
+  place: PressurePlace,
   scheme: Scheme,
 ): void {
   const tail = moment.tailsMm[who]

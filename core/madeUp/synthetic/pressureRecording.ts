@@ -1,13 +1,24 @@
 import { bySide } from '../../groundwork/side'
 import { arbitraryFoot } from './arbitraryFoot'
-import { defaultMatClient, sensedFrame, type MatClient, type MatFaults, type MatScene } from './matClient'
+import {
+  defaultPressureClient,
+  sensedFrame,
+  type PressureClient,
+  type PressureFaults,
+  type PressureScene,
+} from './pressureClient'
 import { chanceFrom } from './random'
 
 /** What a mat sent: the moments and, one behind the other, the frames of them, kPa. */
 export type RecordedScene = { timesS: number[]; kpa: Float32Array }
 
 /** Lets a mat record a scene from its start to its end; same seed, same noise. */
-export function recordScene(scene: MatScene, rateHz: number, faults: MatFaults, seed: number): RecordedScene {
+export function recordScene(
+  scene: PressureScene,
+  rateHz: number,
+  faults: PressureFaults,
+  seed: number,
+): RecordedScene {
   const cells = scene.grid.rows * scene.grid.cols
   const count = Math.round(scene.durationS * rateHz)
   const chance = chanceFrom(seed)
@@ -21,10 +32,10 @@ export function recordScene(scene: MatScene, rateHz: number, faults: MatFaults, 
 }
 
 /** Somebody within the usual: light or heavy, leaning, swaying, losing the arch in a squat, walking in their own way. */
-export function arbitraryMatClient(seed: number): MatClient {
+export function arbitraryPressureClient(seed: number): PressureClient {
   const chance = chanceFrom(seed * 31)
   const base = arbitraryFoot(seed, { toeGapMm: 2 })
-  return defaultMatClient({
+  return defaultPressureClient({
     shapes: bySide((side) => ({ ...base, side, liftedToes: [] })),
     bodyMassKg: chance.between(50, 105),
     leftShare: chance.between(0.42, 0.58),

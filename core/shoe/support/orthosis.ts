@@ -3,23 +3,23 @@ import { depthBudget, type DepthPart, type DepthPlace, type FootHeights } from '
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../../groundwork/reference'
 
-export const deviceKinds = ['cushion', 'support', 'custom'] as const
-export type DeviceKind = (typeof deviceKinds)[number]
+export const orthosisKinds = ['cushion', 'support', 'custom'] as const
+export type OrthosisKind = (typeof orthosisKinds)[number]
 /** full; slim for town shoes; heel for raised heels; sport, softer for running */
 export const volumeClasses = ['full', 'slim', 'heel', 'sport'] as const
 export type VolumeClass = (typeof volumeClasses)[number]
-export const deviceReasons = ['flat', 'grade', 'pain', 'fatPad', 'other'] as const
-export type DeviceReason = (typeof deviceReasons)[number]
-export const deviceSources = ['shelfFirst', 'customFirst'] as const
+export const orthosisReasons = ['flat', 'grade', 'pain', 'fatPad', 'other'] as const
+export type OrthosisReason = (typeof orthosisReasons)[number]
+export const orthosisSources = ['shelfFirst', 'customFirst'] as const
 /** Where practitioners disagree: try a device off the shelf first, or have one made. */
-export type DeviceSource = (typeof deviceSources)[number]
+export type OrthosisSource = (typeof orthosisSources)[number]
 
 /** Something a client wears under the foot from shoe to shoe. */
-export type SupportDevice = {
+export type Orthosis = {
   id: string
-  kind: DeviceKind
+  kind: OrthosisKind
   volume: VolumeClass
-  reason: DeviceReason
+  reason: OrthosisReason
   /** month since when, YYYY-MM */
   since?: string | undefined
   /** role of who prescribed it; needed for a custom one */
@@ -42,17 +42,17 @@ export type AspectVerdict = {
 }
 
 /** One device in one shoe. */
-export type DeviceInShoe = {
+export type OrthosisInShoe = {
   shoeId: string
   aspects: AspectVerdict[]
   /** the worst of them; unknown where nothing speaks against it but something is not measured */
   verdict: AspectVerdict['verdict']
 }
 
-export function deviceThickness(device: SupportDevice, references: References): Record<DepthPlace, number> {
-  const share = device.volume === 'full' ? 1 : references.slimShare
+export function orthosisThickness(orthosis: Orthosis, references: References): Record<DepthPlace, number> {
+  const share = orthosis.volume === 'full' ? 1 : references.slimShare
   const usual: Record<DepthPlace, number> =
-    device.kind === 'cushion'
+    orthosis.kind === 'cushion'
       ? { forefoot: references.cushionMm, arch: references.cushionMm, heel: references.cushionMm }
       : {
           forefoot: references.supportForefootMm,
@@ -60,9 +60,9 @@ export function deviceThickness(device: SupportDevice, references: References): 
           heel: references.supportHeelMm,
         }
   return {
-    forefoot: device.forefootMm ?? usual.forefoot * share,
-    arch: device.archMm ?? usual.arch * share,
-    heel: device.heelMm ?? usual.heel * share,
+    forefoot: orthosis.forefootMm ?? usual.forefoot * share,
+    arch: orthosis.archMm ?? usual.arch * share,
+    heel: orthosis.heelMm ?? usual.heel * share,
   }
 }
 
@@ -71,16 +71,16 @@ export function deviceThickness(device: SupportDevice, references: References): 
  * @param input heights of the higher foot, the leg that needs the base most
  * @source spec of shoes: support devices
  */
-export function deviceInShoe(
-  input: { device: SupportDevice; shoe: Shoe; foot: FootHeights; leg: LegLine | undefined },
+export function orthosisInShoe(
+  input: { orthosis: Orthosis; shoe: Shoe; foot: FootHeights; leg: LegLine | undefined },
   references: References,
-): DeviceInShoe {
-  const { device, shoe, foot, leg } = input
+): OrthosisInShoe {
+  const { orthosis, shoe, foot, leg } = input
   const aspects = [
-    depthAspect(depthBudget(shoe, foot, deviceThickness(device, references), references)),
-    widthAspect(device, shoe, references),
-    ...(device.kind === 'cushion' ? [] : [baseAspect(shoe, leg, references)]),
-    ...(device.volume === 'heel' ? [heelAspect(shoe, references)] : []),
+    depthAspect(depthBudget(shoe, foot, orthosisThickness(orthosis, references), references)),
+    widthAspect(orthosis, shoe, references),
+    ...(orthosis.kind === 'cushion' ? [] : [baseAspect(shoe, leg, references)]),
+    ...(orthosis.volume === 'heel' ? [heelAspect(shoe, references)] : []),
   ]
   return { shoeId: shoe.id, aspects, verdict: worst(aspects) }
 }
@@ -101,16 +101,16 @@ function depthAspect(parts: readonly DepthPart[]): AspectVerdict {
 }
 
 /** A device must lie flat: a little spare beside it is enough. */
-function widthAspect(device: SupportDevice, shoe: Shoe, references: References): AspectVerdict {
+function widthAspect(orthosis: Orthosis, shoe: Shoe, references: References): AspectVerdict {
   const spare = [
-    [shoe.innerWidthBallMm, device.widthBallMm],
-    [shoe.innerWidthHeelMm, device.widthHeelMm],
+    [shoe.innerWidthBallMm, orthosis.widthBallMm],
+    [shoe.innerWidthHeelMm, orthosis.widthHeelMm],
   ].flatMap(([inside, own]) => (inside === undefined || own === undefined ? [] : [inside - own]))
   if (spare.length === 0) return { aspect: 'width', verdict: 'unknown', byMm: undefined }
   const least = Math.min(...spare)
   return {
     aspect: 'width',
-    verdict: least < 0 ? 'no' : least < references.deviceSpareMm ? 'tight' : 'fits',
+    verdict: least < 0 ? 'no' : least < references.orthosisSpareMm ? 'tight' : 'fits',
     byMm: least,
   }
 }
@@ -128,6 +128,6 @@ function baseAspect(shoe: Shoe, leg: LegLine | undefined, references: References
 
 function heelAspect(shoe: Shoe, references: References): AspectVerdict {
   if (shoe.stackHeelMm === undefined) return { aspect: 'heelHeight', verdict: 'unknown', byMm: undefined }
-  const spare = references.heelDeviceMostMm - shoe.stackHeelMm
+  const spare = references.heelOrthosisMostMm - shoe.stackHeelMm
   return { aspect: 'heelHeight', verdict: spare < 0 ? 'no' : 'fits', byMm: spare }
 }

@@ -1,41 +1,42 @@
 import { useComputedColorScheme } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import { useEffect, useEffectEvent, useRef, useState, type KeyboardEvent } from 'react'
-import type { MatLandmarks, RecordingMeta } from '@sturvo/core/pressure'
+import type { PressureLandmarks, RecordingMeta } from '@sturvo/core/pressure'
 import type { Side } from '@sturvo/core/side'
-import type { MatMoment, SeenFoot } from '../../../workers/liveMat'
-import { drawMat, placeOfMat, toPx } from './drawMat'
+import type { PressureMoment, SeenFoot } from '../../../workers/livePressure'
+import { drawPressure, placeOfPressure, toPx } from './drawPressure'
 import classes from './load.module.css'
 import { useDrag } from '../../../parts/useDrag'
-import type { WatchMat } from './useMat'
+import type { WatchPressure } from './usePressure'
 
-const landmarkNames: Record<keyof MatLandmarks, string> = {
+const landmarkNames: Record<keyof PressureLandmarks, string> = {
   heelEndMatMm: 'axis, heel end',
   toeEndMatMm: 'axis, toe end',
   heelMatMm: 'heel point',
   m1MatMm: 'big-toe ball (M1)',
   m5MatMm: 'little-toe ball (M5)',
 }
-const landmarkIds = Object.keys(landmarkNames) as (keyof MatLandmarks)[]
+const landmarkIds = Object.keys(landmarkNames) as (keyof PressureLandmarks)[]
 
-type MatCanvasProps = {
+type PressureCanvasProps = {
   meta: RecordingMeta
   /** called with every look of the worker: the canvas draws itself, without the page around it */
-  watch: WatchMat
+  watch: WatchPressure
   feet: readonly SeenFoot[]
   /** by how many millimetres of the mat; left out while nothing may be moved */
   /** as large as the feet allow, instead of the whole mat */
   isClose?: boolean
-  onLandmarkMoved?: ((side: Side, id: keyof MatLandmarks, dxMm: number, dyMm: number) => void) | undefined
+  onLandmarkMoved?:
+    ((side: Side, id: keyof PressureLandmarks, dxMm: number, dyMm: number) => void) | undefined
 }
 
 /** The mat from above, toes up; with handles where points may be moved. */
-export function MatCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved }: MatCanvasProps) {
+export function PressureCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved }: PressureCanvasProps) {
   const { ref: box, width, height } = useElementSize<HTMLDivElement>()
   const canvas = useRef<HTMLCanvasElement>(null)
   const scheme = useComputedColorScheme('light')
-  const place = placeOfMat(meta, width, height, isClose ? feet : [])
-  const seen = useRef<MatMoment>(undefined)
+  const place = placeOfPressure(meta, width, height, isClose ? feet : [])
+  const seen = useRef<PressureMoment>(undefined)
   const draw = useEffectEvent(() => {
     const element = canvas.current
     const context = element?.getContext('2d')
@@ -45,7 +46,7 @@ export function MatCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved 
     if (element.height !== Math.round(height * ratio)) element.height = Math.round(height * ratio)
     context.setTransform(ratio, 0, 0, ratio, 0, 0)
     const moment = seen.current
-    drawMat(context, { width, height }, { meta, moment, feet, scheme, isSmall: width < 420, place })
+    drawPressure(context, { width, height }, { meta, moment, feet, scheme, isSmall: width < 420, place })
   })
   // a change of size, light or feet draws what was seen last
   useEffect(() => draw())
@@ -87,7 +88,7 @@ export function MatCanvas({ meta, watch, feet, isClose = false, onLandmarkMoved 
   )
 }
 
-function describe(moment: MatMoment | undefined): string {
+function describe(moment: PressureMoment | undefined): string {
   if (!moment) return 'The mat, empty'
   const { leftShare, peakKpa } = moment
   const share =

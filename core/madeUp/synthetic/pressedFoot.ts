@@ -3,7 +3,7 @@ import { contactShape } from './contact'
 import type { FootShape } from '../../figure/footShape'
 
 /** A mat's cells: row 0 nearest the heels, column 0 at the client's left. */
-export type MatGrid = { rows: number; cols: number; pitchMm: number }
+export type PressureGrid = { rows: number; cols: number; pitchMm: number }
 
 /** Where a foot stands on the mat: its heel point in the mat frame, and how far its toes turn out. */
 export type FootPlace = { heelMatMm: Point; toeOutDeg: number }
@@ -35,7 +35,7 @@ export type LoadSource = {
   contactMm2: number
 }
 
-export type MatFoot = {
+export type PressedFoot = {
   shape: FootShape
   place: FootPlace
   sources: LoadSource[]
@@ -51,7 +51,7 @@ const samplesAcross = 4 // samples a cell and direction: finer than any edge the
 const domeFloor = 0.25 // a toe presses a quarter as hard at its rim as in its middle
 
 /** Lays a made-up foot on a mat and works out how each part of its sole spreads its load over the cells. */
-export function matFoot(shape: FootShape, place: FootPlace, grid: MatGrid): MatFoot {
+export function pressedFoot(shape: FootShape, place: FootPlace, grid: PressureGrid): PressedFoot {
   const contact = contactShape(shape)
   const spots = bodySpots(shape, contact.toelessLengthMm)
   const { toMat, toFoot } = framesOf(shape, place)
@@ -217,7 +217,7 @@ const steepest = 0.4
  * @param bias more or less of some sources than usual, as factors
  */
 export function solveLoads(
-  foot: MatFoot,
+  foot: PressedFoot,
   input: { loadN: number; copFootMm: Point; bias?: SourceLoads },
 ): { loadsN: Float64Array; copFootMm: Point } {
   const { sources } = foot
@@ -265,7 +265,7 @@ export function solveLoads(
 }
 
 /** Adds the pressure of a loaded foot to a frame, kPa. */
-export function pressInto(frame: Float32Array, foot: MatFoot, loadsN: ArrayLike<number>): void {
+export function pressInto(frame: Float32Array, foot: PressedFoot, loadsN: ArrayLike<number>): void {
   foot.sources.forEach((source, i) => {
     const load = loadsN[i]!
     if (load <= 0) return

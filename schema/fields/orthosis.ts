@@ -1,13 +1,13 @@
 import { z } from 'zod'
-import { deviceKinds, deviceReasons, volumeClasses } from '@sturvo/core/support'
+import { orthosisKinds, orthosisReasons, volumeClasses } from '@sturvo/core/support'
 import { lineSchema, monthSchema } from '../common'
 import { listed } from './fieldKind'
 import { mm, number, optional } from './limits'
 
-export const deviceOnFootSchema = z.object({
-  kind: z.enum(deviceKinds),
+export const orthosisSchema = z.object({
+  kind: z.enum(orthosisKinds),
   volume: z.enum(volumeClasses),
-  reason: z.enum(deviceReasons),
+  reason: z.enum(orthosisReasons),
   since: monthSchema.optional(),
   prescriber: lineSchema.pipe(z.string().max(80, 'At most 80 letters.')).optional(),
   heelMm: mm(0, 40, 'The thickness'),
@@ -17,6 +17,6 @@ export const deviceOnFootSchema = z.object({
   widthHeelMm: mm(20, 110, 'The width'),
   hoursPerDay: optional(number(0, 24, 'Hours a day')),
 })
-export type DeviceOnFoot = z.infer<typeof deviceOnFootSchema>
+export type WornOrthosis = z.infer<typeof orthosisSchema>
 
-export const deviceKind = listed(deviceOnFootSchema)
+export const orthosisKind = listed(orthosisSchema)

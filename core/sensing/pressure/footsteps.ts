@@ -4,7 +4,7 @@ import type { Side } from '../../groundwork/side'
 import type { FootTrace } from './tracePass'
 
 /** One step over the mat. Times in s, excursion in percent of the foot width, + lateral. */
-export type StepReading = {
+export type FootstepReading = {
   side: Side
   startS: number
   stanceS: number
@@ -22,7 +22,7 @@ export type StepReading = {
  * Reads one step: from the moment the load passes the threshold to the moment it falls below it.
  * @source centre of pressure excursion index: Song et al. 1996, J Am Podiatr Med Assoc 86:16
  */
-export function readStep(trace: FootTrace, references: References): StepReading | undefined {
+export function readFootstep(trace: FootTrace, references: References): FootstepReading | undefined {
   const { timesS, loadN, foot } = trace
   const first = loadN.findIndex((n) => n >= references.matContactN)
   if (first < 0) return undefined

@@ -19,7 +19,7 @@ import type { Contact } from './sumUp'
 import type { RecordingMeta } from './recording'
 
 /** The points a foot is read by, in the mat frame, mm: found from its pressure, or where the practitioner put them. */
-export type MatLandmarks = {
+export type PressureLandmarks = {
   heelEndMatMm: Point
   toeEndMatMm: Point
   heelMatMm: Point
@@ -27,9 +27,9 @@ export type MatLandmarks = {
   m5MatMm: Point
 }
 
-export type FootOnMat = {
+export type FootInFrame = {
   side: Side
-  landmarks: MatLandmarks
+  landmarks: PressureLandmarks
   /** cells that belong to this foot */
   cells: Int32Array
   print: PrintMeasures
@@ -51,12 +51,12 @@ const finer = 4 // mask pixels a cell and direction; finer would only draw the i
  * @param given landmarks the practitioner moved, by side
  * @throws MeasureError noContact, axisTooShort
  */
-export function feetOnMat(
+export function feetInFrame(
   contact: Contact,
   meta: RecordingMeta,
   references: References,
-  given: Partial<Record<Side, Partial<MatLandmarks>>> = {},
-): FootOnMat[] {
+  given: Partial<Record<Side, Partial<PressureLandmarks>>> = {},
+): FootInFrame[] {
   const picture = pictureOf(contact, meta)
   const mask = contactMask(picture, meta, references)
   const mmPerPx = meta.pitchMm / finer
@@ -202,8 +202,8 @@ function footOf(
   meta: RecordingMeta,
   references: References,
   toldSide: Side | undefined,
-  given: Partial<Record<Side, Partial<MatLandmarks>>>,
-): FootOnMat {
+  given: Partial<Record<Side, Partial<PressureLandmarks>>>,
+): FootInFrame {
   const { mmPerPx } = print
   const heightMm = meta.rows * meta.pitchMm
   const toPx = (m: Point): Point => ({ x: m.x / mmPerPx, y: (heightMm - m.y) / mmPerPx })
@@ -232,7 +232,7 @@ function footOf(
   const measured = measurePrint({ print, axis: laid.axis, side, line, references, raster })
   const cells = cellsNear(print, meta)
   const points = threePoints(raster, measured, (p) => pressureAt(picture, meta, toMat(p)), references)
-  const landmarks: MatLandmarks = {
+  const landmarks: PressureLandmarks = {
     heelEndMatMm: toMat({ x: 0, y: 0 }),
     toeEndMatMm: toMat({ x: 0, y: measured.lengthMm.value }),
     heelMatMm: toMat(points.heel),

@@ -1,18 +1,18 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Remote } from 'comlink'
-import { startMatWorker } from '../../../workers/matJobs'
-import type { RecorderLook } from '../../../workers/matRecorder'
-import type { MatJobs } from '../../../workers/matWorker'
+import { startPressureWorker } from '../../../workers/pressureJobs'
+import type { RecorderLook } from '../../../workers/pressureRecorder'
+import type { PressureWorkerJobs } from '../../../workers/pressureWorker'
 
-export type WatchMat = (listener: (look: RecorderLook) => void) => () => void
+export type WatchPressure = (listener: (look: RecorderLook) => void) => () => void
 
 /**
  * The worker that listens to the mat. What it sees comes as often as the screen can show it, to those who watch; the
  * state, which draws the whole room anew, changes only with what the room shows in words.
  * @param replayIndex the frame to look at; undefined follows what is being recorded
  */
-export function useMat(replayIndex: number | undefined) {
-  const [jobs, setJobs] = useState<Remote<MatJobs>>()
+export function usePressure(replayIndex: number | undefined) {
+  const [jobs, setJobs] = useState<Remote<PressureWorkerJobs>>()
   const [look, setLook] = useState<RecorderLook>()
   const [failure, setFailure] = useState<string>()
   const index = useRef(replayIndex)
@@ -22,7 +22,7 @@ export function useMat(replayIndex: number | undefined) {
     index.current = replayIndex
   }, [replayIndex])
   useEffect(() => {
-    const started = startMatWorker()
+    const started = startPressureWorker()
     // a worker's proxy is callable, and a state setter would call it
     setJobs(() => started.jobs)
     let isGone = false
@@ -50,7 +50,7 @@ export function useMat(replayIndex: number | undefined) {
       started.end()
     }
   }, [])
-  const watch = useCallback<WatchMat>((listener) => {
+  const watch = useCallback<WatchPressure>((listener) => {
     listeners.current.add(listener)
     if (latest.current) listener(latest.current)
     return () => listeners.current.delete(listener)

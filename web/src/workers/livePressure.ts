@@ -4,7 +4,7 @@ import {
   loadPoints,
   type FrameStore,
   type LoadPoint,
-  type MatLandmarks,
+  type PressureLandmarks,
   type RecordingMeta,
   type SummingPass,
   type Who,
@@ -18,10 +18,10 @@ export const isobarsKpa = [5, 20, 50, 90, 140, 200, 300] as const
 export const tailS = 2
 
 export type Isobar = { kpa: number; /** x, y, x, y … in mm of the mat */ ringsMm: Float32Array[] }
-export type SeenFoot = { side: Side; landmarks: MatLandmarks }
+export type SeenFoot = { side: Side; landmarks: PressureLandmarks }
 
 /** What there is to see of one moment. */
-export type MatMoment = {
+export type PressureMoment = {
   tS: number
   isobars: Isobar[]
   peakKpa: number
@@ -103,8 +103,8 @@ export function momentOf(
   cut: number | undefined,
   scratch: Float32Array,
   references: References,
-): MatMoment {
-  const tailsMm: MatMoment['tailsMm'] = {}
+): PressureMoment {
+  const tailsMm: PressureMoment['tailsMm'] = {}
   const times = store.timesS
   const endS = times[index]!
   let first = index

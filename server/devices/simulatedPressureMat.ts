@@ -1,30 +1,30 @@
-import { matJobTable, matJobs, type MatJob } from '@sturvo/core/pressure'
+import { pressureJobTable, pressureJobs, type PressureJob } from '@sturvo/core/pressure'
 import {
-  arbitraryMatClient,
+  arbitraryPressureClient,
   chanceFrom,
-  matScene,
+  pressureScene,
   sensedFrame,
   squareGrid,
   twoFootGrid,
-  usualMatFaults,
-  type MatClient,
-  type MatFaults,
-  type MatGrid,
-  type MatScene,
+  usualPressureFaults,
+  type PressureClient,
+  type PressureFaults,
+  type PressureGrid,
+  type PressureScene,
 } from '@sturvo/core/synthetic'
 import type { Device } from '@sturvo/schema'
 import { DeviceFault, type DeviceDriver } from './driver'
 import { everyBeat } from './ticker'
 
 const rateHz = 100
-const isMatJob = (text: string): text is MatJob => (matJobs as readonly string[]).includes(text)
+const isMatJob = (text: string): text is PressureJob => (pressureJobs as readonly string[]).includes(text)
 
 /** A mat that nobody has: a made-up client stands, squats and walks on it, with the noise and gaps of real ones. */
-export function simulatedMat(
-  own: { id: string; name: string; grid: MatGrid },
-  faults: Partial<MatFaults> = {},
+export function simulatedPressureMat(
+  own: { id: string; name: string; grid: PressureGrid },
+  faults: Partial<PressureFaults> = {},
 ): DeviceDriver {
-  const sensed: MatFaults = { ...usualMatFaults, ...faults }
+  const sensed: PressureFaults = { ...usualPressureFaults, ...faults }
   let stopBeat: (() => void) | undefined
   let batteryPct = 86
   const describe = (): Device => ({
@@ -63,7 +63,7 @@ export function simulatedMat(
       await stop()
       const seed = standIn?.seed ?? 1
       const scene = sceneOf(clientOf(seed, standIn?.bodyMassKg), job, seed, own.grid)
-      const chance = chanceFrom(seed * 101 + matJobs.indexOf(job))
+      const chance = chanceFrom(seed * 101 + pressureJobs.indexOf(job))
       const { rows, cols } = own.grid
       stopBeat = everyBeat(rateHz, (i) => {
         const tS = i / rateHz
@@ -78,14 +78,14 @@ export function simulatedMat(
   }
 }
 
-function clientOf(seed: number, bodyMassKg: number | undefined): MatClient {
-  const client = arbitraryMatClient(seed)
+function clientOf(seed: number, bodyMassKg: number | undefined): PressureClient {
+  const client = arbitraryPressureClient(seed)
   return bodyMassKg === undefined ? client : { ...client, bodyMassKg }
 }
 
-function sceneOf(client: MatClient, job: MatJob, seed: number, grid: MatGrid): MatScene {
-  const { task, side, seconds, eyes } = matJobTable[job]
-  return matScene(client, {
+function sceneOf(client: PressureClient, job: PressureJob, seed: number, grid: PressureGrid): PressureScene {
+  const { task, side, seconds, eyes } = pressureJobTable[job]
+  return pressureScene(client, {
     task,
     seconds: seconds + 4,
     seed,
@@ -95,7 +95,10 @@ function sceneOf(client: MatClient, job: MatJob, seed: number, grid: MatGrid): M
   })
 }
 
-export const twoFootMat = (faults?: Partial<MatFaults>) =>
-  simulatedMat({ id: 'mat-two-feet', name: 'Simulated mat, two feet, 96 × 48', grid: twoFootGrid }, faults)
-export const squareMat = (faults?: Partial<MatFaults>) =>
-  simulatedMat({ id: 'mat-square', name: 'Simulated mat, 64 × 64', grid: squareGrid }, faults)
+export const twoFootPressureMat = (faults?: Partial<PressureFaults>) =>
+  simulatedPressureMat(
+    { id: 'mat-two-feet', name: 'Simulated mat, two feet, 96 × 48', grid: twoFootGrid },
+    faults,
+  )
+export const squarePressureMat = (faults?: Partial<PressureFaults>) =>
+  simulatedPressureMat({ id: 'mat-square', name: 'Simulated mat, 64 × 64', grid: squareGrid }, faults)

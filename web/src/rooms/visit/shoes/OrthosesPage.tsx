@@ -1,22 +1,22 @@
 import { Button, Group, NumberInput, Select, TextInput } from '@mantine/core'
 import { IconPlus } from '@tabler/icons-react'
 import {
-  deviceKinds,
-  deviceOrder,
-  deviceReasons,
+  orthosisKinds,
+  orthosisOrder,
+  orthosisReasons,
   volumeClasses,
-  type DeviceInShoe,
+  type OrthosisInShoe,
   type FadePlan,
-  type SupportDevice,
+  type Orthosis,
 } from '@sturvo/core/support'
-import type { DeviceOnFoot } from '@sturvo/schema'
+import type { WornOrthosis } from '@sturvo/schema'
 import {
   aspectSentence,
   customReferral,
-  deviceKindText,
-  deviceName,
-  deviceReasonText,
-  deviceVerdictText,
+  orthosisKindText,
+  orthosisName,
+  orthosisReasonText,
+  orthosisVerdictText,
   fadeBlockText,
   num,
   recheckText,
@@ -24,20 +24,20 @@ import {
 } from '@sturvo/words'
 import { newId } from '../../../app/newId'
 import { useRecord, useVisitReading } from '../visitContext'
-import classes from './Devices.module.css'
+import classes from './Orthoses.module.css'
 import { MmField } from './MmField'
 import { MonthField } from './MonthField'
 import { options } from './options'
 
 /** Devices against every shoe of the shelf at once: depth, width, base. */
-export function DevicesPage() {
+export function OrthosesPage() {
   const { reading, settings } = useVisitReading()
   const record = useRecord()
-  const { devices, shoes } = reading.shoes
+  const { orthoses, shoes } = reading.shoes
   const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
-  const order = deviceOrder(settings.deviceSource)
-  const add = (kind: DeviceOnFoot['kind']) =>
-    record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies DeviceOnFoot })
+  const order = orthosisOrder(settings.deviceSource)
+  const add = (kind: WornOrthosis['kind']) =>
+    record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies WornOrthosis })
   return (
     <div className={classes.page}>
       <Group gap="xs">
@@ -49,15 +49,15 @@ export function DevicesPage() {
             leftSection={<IconPlus size={16} />}
             onClick={() => add(kind)}
           >
-            {deviceKindText[kind]}
+            {orthosisKindText[kind]}
             {needsPrescriber ? ' (prescriber)' : ''}
           </Button>
         ))}
       </Group>
-      {devices.length === 0 ? (
+      {orthoses.length === 0 ? (
         <p className={classes.soft}>
           None. What the client wears from shoe to shoe goes here; a thing glued into one shoe is its insert.
-          Tried in this order: {order.map(({ kind }) => deviceKindText[kind]).join(', ')}.
+          Tried in this order: {order.map(({ kind }) => orthosisKindText[kind]).join(', ')}.
         </p>
       ) : (
         <div className={classes.scroll}>
@@ -73,9 +73,9 @@ export function DevicesPage() {
               </tr>
             </thead>
             <tbody>
-              {devices.map(({ device, inShoes }) => (
-                <tr key={device.id}>
-                  <th scope="row">{deviceName(device)}</th>
+              {orthoses.map(({ orthosis, inShoes }) => (
+                <tr key={orthosis.id}>
+                  <th scope="row">{orthosisName(orthosis)}</th>
                   {worn.map((shoe) => (
                     <Cell key={shoe.id} fit={inShoes.find((f) => f.shoeId === shoe.id)} />
                   ))}
@@ -85,8 +85,8 @@ export function DevicesPage() {
           </table>
         </div>
       )}
-      {devices.map(({ device, fade }) => (
-        <DeviceForm key={device.id} device={device} fade={fade} />
+      {orthoses.map(({ orthosis, fade }) => (
+        <OrthosisForm key={orthosis.id} orthosis={orthosis} fade={fade} />
       ))}
       <p className={classes.soft}>
         {recheckText} {customReferral}
@@ -95,11 +95,11 @@ export function DevicesPage() {
   )
 }
 
-function Cell({ fit }: { fit: DeviceInShoe | undefined }) {
+function Cell({ fit }: { fit: OrthosisInShoe | undefined }) {
   if (!fit) return <td>foot length not known</td>
   return (
     <td data-verdict={fit.verdict}>
-      <b>{deviceVerdictText[fit.verdict]}</b>
+      <b>{orthosisVerdictText[fit.verdict]}</b>
       {fit.aspects.map((aspect) => (
         <span key={aspect.aspect}>{aspectSentence(aspect)}</span>
       ))}
@@ -107,67 +107,67 @@ function Cell({ fit }: { fit: DeviceInShoe | undefined }) {
   )
 }
 
-function DeviceForm({ device: { id, ...device }, fade }: { device: SupportDevice; fade: FadePlan }) {
+function OrthosisForm({ orthosis: { id, ...orthosis }, fade }: { orthosis: Orthosis; fade: FadePlan }) {
   const record = useRecord()
-  const put = (part: Partial<DeviceOnFoot>) =>
+  const put = (part: Partial<WornOrthosis>) =>
     record({
       [`device.${id}`]: Object.fromEntries(
-        Object.entries({ ...device, ...part }).filter(([, v]) => v !== undefined),
+        Object.entries({ ...orthosis, ...part }).filter(([, v]) => v !== undefined),
       ),
     })
   return (
-    <section className={classes.device} aria-label={deviceName(device)}>
-      <h3>{deviceName(device)}</h3>
+    <section className={classes.orthosis} aria-label={orthosisName(orthosis)}>
+      <h3>{orthosisName(orthosis)}</h3>
       <div className={classes.fields}>
         <Select
           label="Kind"
           allowDeselect={false}
-          data={options(deviceKinds, deviceKindText)}
-          value={device.kind}
+          data={options(orthosisKinds, orthosisKindText)}
+          value={orthosis.kind}
           onChange={(kind) => kind && put({ kind })}
         />
         <Select
           label="Volume"
           allowDeselect={false}
           data={options(volumeClasses, volumeText)}
-          value={device.volume}
+          value={orthosis.volume}
           onChange={(volume) => volume && put({ volume })}
         />
         <Select
           label="Reason"
           allowDeselect={false}
-          data={options(deviceReasons, deviceReasonText)}
-          value={device.reason}
+          data={options(orthosisReasons, orthosisReasonText)}
+          value={orthosis.reason}
           onChange={(reason) => reason && put({ reason })}
         />
-        <MonthField label="Since" value={device.since} onPut={(since) => put({ since })} />
-        {device.kind === 'custom' && (
+        <MonthField label="Since" value={orthosis.since} onPut={(since) => put({ since })} />
+        {orthosis.kind === 'custom' && (
           <TextInput
             label="Prescribed by (role)"
             placeholder="podiatrist"
             maxLength={80}
-            defaultValue={device.prescriber ?? ''}
+            defaultValue={orthosis.prescriber ?? ''}
             onBlur={(event) => put({ prescriber: event.currentTarget.value.trim() || undefined })}
           />
         )}
-        <MmField label="Thick, heel" max={40} value={device.heelMm} onPut={(heelMm) => put({ heelMm })} />
-        <MmField label="Thick, arch" max={50} value={device.archMm} onPut={(archMm) => put({ archMm })} />
+        <MmField label="Thick, heel" max={40} value={orthosis.heelMm} onPut={(heelMm) => put({ heelMm })} />
+        <MmField label="Thick, arch" max={50} value={orthosis.archMm} onPut={(archMm) => put({ archMm })} />
         <MmField
           label="Thick, forefoot"
           max={30}
-          value={device.forefootMm}
+          value={orthosis.forefootMm}
           onPut={(forefootMm) => put({ forefootMm })}
         />
         <MmField
           label="Wide, ball"
           max={140}
-          value={device.widthBallMm}
+          value={orthosis.widthBallMm}
           onPut={(widthBallMm) => put({ widthBallMm })}
         />
         <MmField
           label="Wide, heel"
           max={110}
-          value={device.widthHeelMm}
+          value={orthosis.widthHeelMm}
           onPut={(widthHeelMm) => put({ widthHeelMm })}
         />
         <NumberInput
@@ -177,7 +177,7 @@ function DeviceForm({ device: { id, ...device }, fade }: { device: SupportDevice
           max={24}
           clampBehavior="strict"
           hideControls
-          value={device.hoursPerDay ?? ''}
+          value={orthosis.hoursPerDay ?? ''}
           onChange={(h) => put({ hoursPerDay: typeof h === 'number' ? h : undefined })}
         />
       </div>

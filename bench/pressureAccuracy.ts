@@ -10,10 +10,10 @@ import {
 import { referenceValues } from '@sturvo/core/reference'
 import { sides } from '@sturvo/core/side'
 import {
-  arbitraryMatClient,
+  arbitraryPressureClient,
   contactShape,
   longGrid,
-  matScene,
+  pressureScene,
   printTruth,
   recordScene,
   regionTruth,
@@ -22,14 +22,14 @@ import {
   standTruth,
   stepTruth,
   twoFootGrid,
-  usualMatFaults,
-  type MatClient,
-  type MatScene,
+  usualPressureFaults,
+  type PressureClient,
+  type PressureScene,
 } from '@sturvo/core/synthetic'
 
 /**
  * Measures recordings whose truth is known and writes how far the results are off.
- * Run: npx tsx bench/matAccuracy.ts [clients; five recordings each] [--write]
+ * Run: npx tsx bench/pressureAccuracy.ts [clients; five recordings each] [--write]
  */
 const clients = Number(process.argv[2] ?? 40)
 const isWriting = process.argv.includes('--write')
@@ -80,22 +80,22 @@ function note(id: Id, error: number) {
 }
 
 function analysed(
-  scene: MatScene,
+  scene: PressureScene,
   task: RecordingTask,
   seed: number,
   wishes: PressureWishes = {},
   side: RecordingMeta['side'] = 'both',
 ) {
   const meta: RecordingMeta = { ...scene.grid, rateHz, task, side }
-  const { timesS, kpa } = recordScene(scene, rateHz, usualMatFaults, seed)
+  const { timesS, kpa } = recordScene(scene, rateHz, usualPressureFaults, seed)
   const outcome = analysePressure(framesInMemory(meta, timesS, kpa), references, wishes)
   if (!outcome.ok) throw new Error(`${task} ${seed}: ${outcome.problem.code}`)
   counts.recordings++
   return outcome.value
 }
 
-function stance(client: MatClient, seed: number) {
-  const scene = matScene(client, { task: 'stance', seconds: 20, seed, grid: twoFootGrid })
+function stance(client: PressureClient, seed: number) {
+  const scene = pressureScene(client, { task: 'stance', seconds: 20, seed, grid: twoFootGrid })
   const truth = standTruth(scene, rateHz)
   const both = truth.left!.loadN + truth.right!.loadN
   const landmarksOf = (side: (typeof sides)[number]) => {
@@ -131,11 +131,11 @@ function stance(client: MatClient, seed: number) {
 }
 
 /** One foot alone; every third client lifts all toes. */
-function oneFoot(client: MatClient, seed: number) {
+function oneFoot(client: PressureClient, seed: number) {
   const side = sides[seed % 2]!
   const isLifting = seed % 3 === 0
   const standing = isLifting ? { ...client, toesLifted: [0, 1, 2, 3, 4] } : client
-  const scene = matScene(standing, { task: 'single', side, seconds: 3, seed, grid: squareGrid })
+  const scene = pressureScene(standing, { task: 'single', side, seconds: 3, seed, grid: squareGrid })
   const truth = regionTruth(scene, side, rateHz / 10)!
   const found = analysed(scene, 'single', seed, {}, side)[side]!
   for (const region of regionNames)
@@ -143,7 +143,7 @@ function oneFoot(client: MatClient, seed: number) {
 }
 
 /** One to six steps along a long mat, slow or fast, the way turned by up to 15 degrees. */
-function longWalk(client: MatClient, seed: number) {
+function longWalk(client: PressureClient, seed: number) {
   const paces = [
     { overlapS: 0.18, stepMm: 420 },
     { overlapS: 0.1, stepMm: 500 },
@@ -156,7 +156,7 @@ function longWalk(client: MatClient, seed: number) {
     ...paces[seed % 3]!,
   }
   const grid = longGrid(along)
-  const scene = matScene(client, { task: 'walk', seconds: 0, seed, grid, along })
+  const scene = pressureScene(client, { task: 'walk', seconds: 0, seed, grid, along })
   const { steps } = analysed(scene, 'walk', seed)
   counts.longSteps += along.steps
   for (const own of scene.steps) {
@@ -171,8 +171,8 @@ function longWalk(client: MatClient, seed: number) {
   }
 }
 
-function squat(client: MatClient, seed: number) {
-  const reading = analysed(matScene(client, { task: 'squat', seconds: 19, seed }), 'squat', seed)
+function squat(client: PressureClient, seed: number) {
+  const reading = analysed(pressureScene(client, { task: 'squat', seconds: 19, seed }), 'squat', seed)
   for (const side of sides) {
     const truth = squatLossesS(client.squat, side)[0]
     const found = reading[side]?.loss
@@ -188,8 +188,8 @@ function squat(client: MatClient, seed: number) {
   }
 }
 
-function walk(client: MatClient, seed: number) {
-  const scene = matScene(client, { task: 'walk', seconds: 0, seed, grid: squareGrid })
+function walk(client: PressureClient, seed: number) {
+  const scene = pressureScene(client, { task: 'walk', seconds: 0, seed, grid: squareGrid })
   for (const step of analysed(scene, 'walk', seed).steps) {
     const own = scene.steps.find((s) => Math.abs(s.startS - step.startS) < 0.3)
     if (!own) continue
@@ -204,7 +204,7 @@ function walk(client: MatClient, seed: number) {
 }
 
 for (let seed = 1; seed <= clients; seed++) {
-  const client = arbitraryMatClient(seed)
+  const client = arbitraryPressureClient(seed)
   stance(client, seed)
   // every fourth keeps the left foot
   squat(
@@ -237,7 +237,7 @@ const lines = [
 const text = `# Accuracy under load
 
 Measured on generated mat recordings with known truth; the generator shares no measuring code with what is measured.
-Made by \`npx tsx bench/matAccuracy.ts ${clients} --write\`; the same every time.
+Made by \`npx tsx bench/pressureAccuracy.ts ${clients} --write\`; the same every time.
 
 ${counts.recordings} recordings of ${clients} made-up clients (20 s of standing and three squats on two feet, 48 × 96 cells;
 six walking steps on 64 × 64, 3 s on one foot, where every third client lifts all toes; one to six steps along a long mat,

@@ -1,6 +1,6 @@
-import { matSummary, type MatFootFacts, type MatRecordingFacts } from './matFacts'
+import { pressureSummary, type PressureFootFacts, type PressureRecordingFacts } from './pressureFacts'
 
-const foot = (change: Partial<MatFootFacts> = {}): MatFootFacts => ({
+const foot = (change: Partial<PressureFootFacts> = {}): PressureFootFacts => ({
   loadN: 340,
   share: 0.5,
   tripod: { h: 0.5, m1: 0.25, m5: 0.25 },
@@ -9,7 +9,7 @@ const foot = (change: Partial<MatFootFacts> = {}): MatFootFacts => ({
   loss: undefined,
   ...change,
 })
-const recording = (change: Partial<MatRecordingFacts>): MatRecordingFacts => ({
+const recording = (change: Partial<PressureRecordingFacts>): PressureRecordingFacts => ({
   id: 'one',
   job: 'twoFeet',
   feet: { left: foot(), right: foot() },
@@ -25,32 +25,33 @@ const two = [recording({}), recording({ id: 'two', feet: { left: wide, right: fo
 
 describe('several recordings of one task', () => {
   test('the mean of all', () => {
-    const { left } = matSummary(two, 'mean').stance
+    const { left } = pressureSummary(two, 'mean').stance
     expect(left).toMatchObject({ trials: 2, share: 0.55, sway: { pathMm: 150, meanVelocityMmS: 7.5 } })
     expect(left!.tripod.h).toBeCloseTo(0.45, 9)
     expect(left!.tripod.h + left!.tripod.m1 + left!.tripod.m5).toBeCloseTo(1, 9)
   })
   test('the steadiest', () =>
-    expect(matSummary(two, 'best').stance.left).toMatchObject({ share: 0.5, trials: 2 }))
-  test('the last', () => expect(matSummary(two, 'last').stance.left).toMatchObject({ share: 0.6, trials: 2 }))
+    expect(pressureSummary(two, 'best').stance.left).toMatchObject({ share: 0.5, trials: 2 }))
+  test('the last', () =>
+    expect(pressureSummary(two, 'last').stance.left).toMatchObject({ share: 0.6, trials: 2 }))
   test('one without sway does not count as the steadiest, and leaves no hole in the mean', () => {
     const short = recording({
       id: 'short',
       feet: { left: foot({ share: 0.7, sway: undefined }), right: undefined },
     })
-    expect(matSummary([short, ...two], 'best').stance.left!.share).toBe(0.5)
-    expect(matSummary([short, ...two], 'mean').stance.left!.sway!.pathMm).toBe(150)
-    expect(matSummary([short], 'best').stance.left!.sway).toBeUndefined()
+    expect(pressureSummary([short, ...two], 'best').stance.left!.share).toBe(0.5)
+    expect(pressureSummary([short, ...two], 'mean').stance.left!.sway!.pathMm).toBe(150)
+    expect(pressureSummary([short], 'best').stance.left!.sway).toBeUndefined()
   })
 })
 test('nothing recorded is nothing known', () => {
-  const { stance, single, squat, walk } = matSummary([], 'mean')
+  const { stance, single, squat, walk } = pressureSummary([], 'mean')
   expect([stance.left, single.left.open, single.right.shut, squat.left, walk.right]).toEqual(
     Array(5).fill(undefined) as undefined[],
   )
 })
 test('each task goes to its own place', () => {
-  const { single, stance } = matSummary(
+  const { single, stance } = pressureSummary(
     [recording({ job: 'leftLeg' }), recording({ job: 'rightShut' }), recording({ job: 'heelRaise' })],
     'mean',
   )
@@ -62,7 +63,7 @@ test('each task goes to its own place', () => {
 })
 test('a squat counts how often each foot was lost and how deep', () => {
   const lost = (depthPct: number | undefined) => foot({ loss: { atS: 4, depthPct } })
-  const { squat } = matSummary(
+  const { squat } = pressureSummary(
     [
       recording({ job: 'squat', feet: { left: lost(40), right: foot() } }),
       recording({ job: 'squat', feet: { left: lost(60), right: lost(undefined) } }),
@@ -81,7 +82,7 @@ test('walking is the mean of whole steps; a step half beside the mat does not co
     pushOff: side === 'left' ? ('bigToe' as const) : ('lesserToes' as const),
     isPartial,
   })
-  const { walk } = matSummary(
+  const { walk } = pressureSummary(
     [
       recording({
         job: 'walk',

@@ -1,13 +1,24 @@
 import { csvHead, csvLine, framesInMemory, writePressureCsv, type RecordingMeta } from '@sturvo/core/pressure'
 import { referenceValues } from '@sturvo/core/reference'
-import { defaultMatClient, matScene, recordScene, twoFootGrid, usualMatFaults } from '@sturvo/core/synthetic'
+import {
+  defaultPressureClient,
+  pressureScene,
+  recordScene,
+  twoFootGrid,
+  usualPressureFaults,
+} from '@sturvo/core/synthetic'
 import { packFrame, type Device, type StreamRequest } from '@sturvo/schema'
-import { isobarsOf } from './liveMat'
-import { MatRecorder, type FrameLine, type RecordRequest } from './matRecorder'
+import { isobarsOf } from './livePressure'
+import { PressureRecorder, type FrameLine, type RecordRequest } from './pressureRecorder'
 
 const references = referenceValues()
-const scene = matScene(defaultMatClient(), { task: 'stance', seconds: 22, seed: 3, grid: twoFootGrid })
-const { timesS, kpa } = recordScene(scene, 20, usualMatFaults, 3)
+const scene = pressureScene(defaultPressureClient(), {
+  task: 'stance',
+  seconds: 22,
+  seed: 3,
+  grid: twoFootGrid,
+})
+const { timesS, kpa } = recordScene(scene, 20, usualPressureFaults, 3)
 const cells = 48 * 96
 const device: Device = {
   id: 'mat',
@@ -47,7 +58,7 @@ function onTheBench() {
       close: () => undefined,
     }
   }
-  const recorder = new MatRecorder(connect, () => nowMs)
+  const recorder = new PressureRecorder(connect, () => nowMs)
   const last = () => lines[lines.length - 1]!
   const frame = (i: number, sequence = i + 1) =>
     last().deliver(
@@ -212,7 +223,7 @@ describe('from a file', () => {
         }),
     }
   }
-  const read = (recorder: MatRecorder, text: string, isCancelled = () => false) =>
+  const read = (recorder: PressureRecorder, text: string, isCancelled = () => false) =>
     recorder.read(fileOf(text), references, () => undefined, isCancelled)
   const part = (frames: number) => {
     let text = ''
