@@ -75,13 +75,15 @@ export type FindingFacts =
   | { kind: 'shoe'; reading: ShoeReading }
   | { kind: 'shelf'; shelf: ShelfReading }
 
-export type Finding = FindingFacts & {
+/** What is found, before it is weighed. */
+export type Found = FindingFacts & {
   /** stable within a visit, so that a pin survives a change of the values */
   id: string
   step: Step
   concern: Concern
-  /** 0 and up: how telling for this client; the Reading lists high ones first */
-  weight: number
   /** chance that the named class is right, where one is named */
   sure: number | undefined
 }
+
+/** 0 and up: how telling for this client; the Reading lists high ones first */
+export type Finding = Found & { weight: number }

@@ -10,6 +10,7 @@ import { missingAt, readTraining } from './readTraining'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
+import { findingWeight } from './findingWeight'
 import { pressureSummary, type PressureSummary } from './pressureFacts'
 import { readDriving, type DrivingReading } from './readDriving'
 import { readGrades, type GradesReading } from './readGrades'
@@ -144,7 +145,7 @@ export function read(
       ...sides.flatMap((s) => grades[s].findings),
       ...shoes.findings,
     ]
-      .map((f) => ({ ...f, weight: f.weight * relevance(f, facts, references) }))
+      .map((f) => ({ ...f, weight: findingWeight(f) * relevance(f, facts, references) }))
       .sort((a, b) => b.weight - a.weight),
     testNext: testsNext(facts, grades, look, references),
     valueCount: countValues(asMeasured),

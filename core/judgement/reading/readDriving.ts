@@ -4,13 +4,13 @@ import { pronationProfile, type PronationProfile } from '../../foot/pronation'
 import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { changeError, judgeChange } from '../../groundwork/statistics'
-import type { Finding } from './finding'
+import type { Found } from './finding'
 import type { PressureSummary } from './pressureFacts'
 
 export type DrivingReading = {
   profiles: BySide<PronationProfile>
   drivers: BySide<DriverReading>
-  findings: Finding[]
+  findings: Found[]
 }
 
 /** The answer to the deciding question, from everything measured before. */
@@ -65,7 +65,7 @@ export function readDriving(
   }
 }
 
-function driverFinding(side: Side, { chains }: DriverReading, references: References): Finding[] {
+function driverFinding(side: Side, { chains }: DriverReading, references: References): Found[] {
   const [top, second] = chains
   // a cause named from one value alone would be a guess; the panel shows it, the Reading does not say it
   if (!top || top.completeness < references.driverTold) return []
@@ -78,13 +78,12 @@ function driverFinding(side: Side, { chains }: DriverReading, references: Refere
       id: `driver.${side}`,
       step: 'move',
       concern: top.strength >= references.driverClear ? 'work' : 'watch',
-      weight: 0.4 + 0.5 * top.strength,
       sure: undefined,
     },
   ]
 }
 
-function postureFinding(side: Side, { amount }: PronationProfile): Finding[] {
+function postureFinding(side: Side, { amount }: PronationProfile): Found[] {
   const score = amount?.posture
   if (!score) return []
   const concern =
@@ -97,7 +96,6 @@ function postureFinding(side: Side, { amount }: PronationProfile): Finding[] {
       id: `posture.${side}`,
       step: 'move',
       concern,
-      weight: concern === 'fine' ? 0.15 : concern === 'watch' ? 0.4 : 0.6,
       sure: undefined,
     },
   ]
@@ -107,7 +105,7 @@ function postureDifference(
   feet: BySide<FootValues>,
   profiles: BySide<PronationProfile>,
   references: References,
-): Finding[] {
+): Found[] {
   const [left, right] = [profiles.left.amount?.posture, profiles.right.amount?.posture]
   if (!left || !right) return []
   const error = changeError('semPosture', references)
@@ -123,13 +121,12 @@ function postureDifference(
       id: 'difference.posture',
       step: 'move',
       concern: 'watch',
-      weight: 0.45,
       sure: undefined,
     },
   ]
 }
 
-function timingFinding(side: Side, { timing }: PronationProfile): Finding[] {
+function timingFinding(side: Side, { timing }: PronationProfile): Found[] {
   // steps without a clear turn say nothing about when
   if (timing?.kind === undefined || timing.peakAtPct === undefined) return []
   const { kind, peakAtPct, from, copExcursionPct } = timing
@@ -142,13 +139,12 @@ function timingFinding(side: Side, { timing }: PronationProfile): Finding[] {
       id: `timing.${side}`,
       step: 'move',
       concern,
-      weight: concern === 'fine' ? 0.2 : 0.5,
       sure: undefined,
     },
   ]
 }
 
-function squatFinding(side: Side, mat: PressureSummary, references: References): Finding[] {
+function squatFinding(side: Side, mat: PressureSummary, references: References): Found[] {
   const squat = mat.squat[side]
   if (!squat) return []
   const isEarly = squat.depthPct !== undefined && squat.depthPct < references.squatEarlyPct
@@ -163,7 +159,6 @@ function squatFinding(side: Side, mat: PressureSummary, references: References):
       id: `squatLoss.${side}`,
       step: 'load',
       concern,
-      weight: concern === 'fine' ? 0.2 : isEarly ? 0.65 : 0.5,
       sure: undefined,
     },
   ]

@@ -14,13 +14,13 @@ import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import { changeError, judgeChange } from '../../groundwork/statistics'
 import type { EarlierFoot } from './facts'
-import type { Finding } from './finding'
+import type { Found } from './finding'
 
 export type GradesReading = Record<GradePart, PartGrade> & {
   archTargetMm: number | undefined
   /** what each grade changes; nothing for a part that nobody looked at */
   effects: Partial<Record<GradePart, GradeEffects>>
-  findings: Finding[]
+  findings: Found[]
 }
 
 /**
@@ -87,7 +87,7 @@ function isRapidlyWorse(
   return change.judged === 'real' && direction * change.difference > 0
 }
 
-function gradeFinding(side: Side, grade: PartGrade, effects: GradeEffects | undefined): Finding[] {
+function gradeFinding(side: Side, grade: PartGrade, effects: GradeEffects | undefined): Found[] {
   const floor = gradeFloor(grade)
   if (floor === undefined) return []
   // arch and heel are graded in everybody; a toe only once it is known how far it comes back
@@ -105,7 +105,6 @@ function gradeFinding(side: Side, grade: PartGrade, effects: GradeEffects | unde
       id: `grade.${grade.part}.${side}`,
       step: 'grade',
       concern,
-      weight: 0.3 + 0.2 * floor,
       sure,
     },
   ]

@@ -10,7 +10,7 @@ import {
   type LoadTarget,
   type TripodReading,
 } from '../../sensing/tripod'
-import type { Finding } from './finding'
+import type { Found } from './finding'
 import type { PressureFoot, PressureSummary } from './pressureFacts'
 import { changeError, judgeChange } from '../../groundwork/statistics'
 
@@ -19,7 +19,7 @@ export type LoadReading = {
   problems: Problem[]
   /** the left foot's part of the load of both; scales or mat */
   leftShare: number | undefined
-  findings: Finding[]
+  findings: Found[]
 }
 
 /** Tripods of both feet, from the mat, scales or felt ratings. */
@@ -63,7 +63,7 @@ function loadsOf({ numbers }: FootValues, method: LoadMethod): Record<Leg, numbe
   return h === undefined || m1 === undefined || m5 === undefined ? undefined : { h, m1, m5 }
 }
 
-function tripodFinding(side: Side, tripod: TripodReading): Finding {
+function tripodFinding(side: Side, tripod: TripodReading): Found {
   const concern = ({ even: 'fine', leaning: 'watch', off: 'work' } as const)[tripod.kind]
   return {
     kind: 'tripod',
@@ -72,12 +72,11 @@ function tripodFinding(side: Side, tripod: TripodReading): Finding {
     id: `tripod.${side}`,
     step: 'load',
     concern,
-    weight: concern === 'fine' ? 0.3 : Math.min(0.9, 0.55 + tripod.distance),
     sure: tripod.light?.chance,
   }
 }
 
-function shareFinding(leftShare: number, references: References): Finding {
+function shareFinding(leftShare: number, references: References): Found {
   const heavier: Side = leftShare >= 0.5 ? 'left' : 'right'
   const share = heavier === 'left' ? leftShare : 1 - leftShare
   // half is where both would carry alike: it has no error of its own
@@ -91,7 +90,6 @@ function shareFinding(leftShare: number, references: References): Finding {
     id: `share.${otherSide(heavier)}`,
     step: 'load',
     concern: isOff ? 'watch' : 'fine',
-    weight: isOff ? 0.5 : 0.15,
     sure: undefined,
   }
 }

@@ -12,7 +12,7 @@ import type { FootValues } from '../../foot/measures'
 import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import type { PrintFacts } from '../../sensing/footprint'
-import type { Concern, Finding } from './finding'
+import type { Concern, Found } from './finding'
 import { readToes } from './readToes'
 
 export type LookReading = {
@@ -24,7 +24,7 @@ export type LookReading = {
   /** standing outline widths: measured, or from the print's contact */
   ballWidthMm: number | undefined
   toeWidthMm: number | undefined
-  findings: Finding[]
+  findings: Found[]
 }
 
 function isSeenWord(word: string | undefined): word is ArchSeen {
@@ -98,8 +98,8 @@ type Parts = {
   print: PrintFacts | undefined
 }
 
-function lookFindings({ side, position, motion, map, print }: Parts, references: References): Finding[] {
-  const found: Finding[] = []
+function lookFindings({ side, position, motion, map, print }: Parts, references: References): Found[] {
+  const found: Found[] = []
   for (const pair of motion.impossible)
     found.push({
       kind: 'ladderImpossible',
@@ -108,7 +108,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `ladder.${side}.${pair.lower}.${pair.higher}`,
       step: 'look',
       concern: 'watch',
-      weight: 1,
       sure: undefined,
     })
   if (position) {
@@ -121,7 +120,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `position.${side}`,
       step: 'look',
       concern,
-      weight: 0.45 + 0.1 * Math.min(3, Math.abs(position.z)),
       sure,
     })
   }
@@ -135,7 +133,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `motion.${side}`,
       step: 'look',
       concern: motion.kind === 'usual' ? 'fine' : isMuch ? 'work' : 'watch',
-      weight: isMuch ? 0.85 : 0.4,
       sure,
     })
   }
@@ -149,7 +146,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `archMap.${side}`,
       step: 'look',
       concern: isPlain ? 'fine' : 'watch',
-      weight: isPlain ? 0.35 : 0.6,
       sure: map.chance,
     })
   }
@@ -162,7 +158,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `reserve.${side}`,
       step: 'look',
       concern: 'work',
-      weight: 0.8,
       sure: motion.noReserveChance,
     })
   if (print) {
@@ -176,7 +171,6 @@ function lookFindings({ side, position, motion, map, print }: Parts, references:
       id: `print.${side}`,
       step: 'look',
       concern: isUsual ? 'fine' : 'watch',
-      weight: isUsual ? 0.25 : 0.5,
       sure: undefined,
     })
   }

@@ -2,12 +2,12 @@ import type { FootValues, NumberMeasureId } from '../../foot/measures'
 import type { References, SemId } from '../../groundwork/reference'
 import { sides, type BySide, type Side } from '../../groundwork/side'
 import { changeError, judgeChange } from '../../groundwork/statistics'
-import type { Concern, Finding } from './finding'
+import type { Concern, Found } from './finding'
 
 type Goals = { goal: number; limited: number }
 
 /** Range, balance and strength of both feet against their goals, and left against right. */
-export function readMove(feet: BySide<FootValues>, bigToeGoalDeg: number, references: References): Finding[] {
+export function readMove(feet: BySide<FootValues>, bigToeGoalDeg: number, references: References): Found[] {
   const ranges = [
     {
       measure: 'kneeToWall',
@@ -38,14 +38,12 @@ function concernOf(value: number, { goal, limited }: Goals): Concern {
   return value >= goal ? 'fine' : value < limited ? 'work' : 'watch'
 }
 
-const weightOf: Record<Concern, number> = { fine: 0.15, watch: 0.45, work: 0.75 }
-
 function rangeFinding(
   side: Side,
   foot: FootValues,
   measure: 'kneeToWall' | 'bigToeExtension',
   goals: Goals,
-): Finding[] {
+): Found[] {
   const value = foot.numbers[measure]
   if (value === undefined) return []
   const concern = concernOf(value, goals)
@@ -61,7 +59,6 @@ function rangeFinding(
       id: `${measure}.${side}`,
       step: 'move',
       concern,
-      weight: weightOf[concern],
       sure: undefined,
     },
   ]
@@ -71,7 +68,7 @@ function differenceFinding(
   feet: BySide<FootValues>,
   range: { measure: 'kneeToWall' | 'bigToeExtension'; sem: SemId; counts: number },
   references: References,
-): Finding[] {
+): Found[] {
   const left = feet.left.numbers[range.measure]
   const right = feet.right.numbers[range.measure]
   if (left === undefined || right === undefined) return []
@@ -93,7 +90,6 @@ function differenceFinding(
       id: `difference.${range.measure}`,
       step: 'move',
       concern: 'watch',
-      weight: 0.5,
       sure: undefined,
     },
   ]
@@ -109,8 +105,8 @@ export function triedNumber(
   return value === undefined ? undefined : { value, cannot: false }
 }
 
-function balanceFindings(side: Side, foot: FootValues, references: References): Finding[] {
-  return (['open', 'shut'] as const).flatMap((eyes): Finding[] => {
+function balanceFindings(side: Side, foot: FootValues, references: References): Found[] {
+  return (['open', 'shut'] as const).flatMap((eyes): Found[] => {
     const tried = triedNumber(foot, eyes === 'open' ? 'singleLegOpen' : 'singleLegShut')
     if (!tried) return []
     const goal = references.balanceGoalS
@@ -129,14 +125,13 @@ function balanceFindings(side: Side, foot: FootValues, references: References): 
         id: `balance.${eyes}.${side}`,
         step: 'move',
         concern,
-        weight: weightOf[concern] * (eyes === 'open' ? 1 : 0.7),
         sure: undefined,
       },
     ]
   })
 }
 
-function raiseFinding(side: Side, foot: FootValues, references: References): Finding[] {
+function raiseFinding(side: Side, foot: FootValues, references: References): Found[] {
   const tried = triedNumber(foot, 'heelRaises')
   if (!tried) return []
   const { heelRaiseGoal: goal, heelRaiseShort: limited } = references
@@ -151,7 +146,6 @@ function raiseFinding(side: Side, foot: FootValues, references: References): Fin
       id: `heelRaises.${side}`,
       step: 'move',
       concern,
-      weight: weightOf[concern] * 0.8,
       sure: undefined,
     },
   ]

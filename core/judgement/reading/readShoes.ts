@@ -36,7 +36,7 @@ import {
 } from '../../shoe/support'
 import { footOutline } from '../../figure/footShape'
 import type { VisitFacts } from './facts'
-import type { Finding } from './finding'
+import type { Found } from './finding'
 import type { GradesReading } from './readGrades'
 import type { LookReading } from './readLook'
 import { shoeVerdict, type ShoeVerdict } from './shoeVerdict'
@@ -65,7 +65,7 @@ export type ShoesReading = {
   heights: FootHeights | undefined
   /** each device in each shoe that is worn */
   orthoses: { orthosis: Orthosis; inShoes: OrthosisInShoe[]; fade: FadePlan }[]
-  findings: Finding[]
+  findings: Found[]
 }
 
 type Input = {
@@ -287,8 +287,8 @@ function findingsOf({
   orthoses,
   barefoot,
   needsBase,
-}: Pick<ShoesReading, 'shelf' | 'shoes' | 'orthoses' | 'barefoot' | 'needsBase'>): Finding[] {
-  const findings = shoes.flatMap(({ reading, fits, verdict }): Finding[] => {
+}: Pick<ShoesReading, 'shelf' | 'shoes' | 'orthoses' | 'barefoot' | 'needsBase'>): Found[] {
+  const findings = shoes.flatMap(({ reading, fits, verdict }): Found[] => {
     const { shoe } = reading
     if (!isWorn(shoe)) return []
     const reason = verdict.against.find(
@@ -297,7 +297,6 @@ function findingsOf({
     const base = {
       id: `shoe.${shoe.id}`,
       step: 'shoes' as const,
-      weight: 0.4 + 0.5 * reading.hoursShare,
       sure: undefined,
     }
     if (reason) {
@@ -327,7 +326,6 @@ function findingsOf({
         id: `base.${side}`,
         step: 'shoes',
         concern: 'work',
-        weight: 0.7,
         sure: undefined,
       })
   }
@@ -344,7 +342,6 @@ function findingsOf({
         id: `orthosis.${orthosis.id}`,
         step: 'shoes',
         concern: 'work',
-        weight: 0.65,
         sure: undefined,
       })
   }
@@ -355,7 +352,6 @@ function findingsOf({
       id: 'shelf',
       step: 'shoes',
       concern: 'fine',
-      weight: 0.35,
       sure: undefined,
     })
   return findings

@@ -9,23 +9,21 @@ import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import { chanceBetween } from '../../groundwork/statistics'
 import { fanClass, halluxClass, halluxClasses, type ToeGap } from '../../foot/toes'
-import type { Concern, Finding } from './finding'
+import type { Concern, Found } from './finding'
 
 /** Outline, toes, outer and cross arch of one foot; nothing here enters the position or motion class. */
-export function readToes(input: { foot: FootValues; side: Side }, references: References): Finding[] {
+export function readToes(input: { foot: FootValues; side: Side }, references: References): Found[] {
   const { foot, side } = input
   const { numbers } = foot
-  const found: Finding[] = []
+  const found: Found[] = []
   const base = (
     id: string,
     concern: Concern,
-    weight: number,
     sure?: number,
-  ): Pick<Finding, 'id' | 'step' | 'concern' | 'weight' | 'sure'> => ({
+  ): Pick<Found, 'id' | 'step' | 'concern' | 'sure'> => ({
     id: `${id}.${side}`,
     step: 'look',
     concern,
-    weight,
     sure,
   })
   if (numbers.halluxAngle !== undefined) {
@@ -37,7 +35,7 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       side,
       angleDeg: numbers.halluxAngle,
       lean,
-      ...base('hallux', concern, 0.2 + 0.2 * level, chance),
+      ...base('hallux', concern, chance),
     })
   }
   if (numbers.fifthToeAngle !== undefined && numbers.fifthToeAngle > references.fifthToeInDeg) {
@@ -51,7 +49,7 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       kind: 'fifthToe',
       side,
       angleDeg: numbers.fifthToeAngle,
-      ...base('fifthToe', 'watch', 0.4, chance),
+      ...base('fifthToe', 'watch', chance),
     })
   }
   if (numbers.toeWidth !== undefined && numbers.ballWidth) {
@@ -62,19 +60,18 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       side,
       ratio,
       fan,
-      ...base('fan', fan === 'tapered' ? 'watch' : 'fine', fan === 'tapered' ? 0.55 : 0.2, chance),
+      ...base('fan', fan === 'tapered' ? 'watch' : 'fine', chance),
     })
   }
   const narrowest = narrowestGap(foot)
   if (narrowest) {
     const isShort = narrowest.spreadMm < references.toeGapGoalMm
-    const share = Math.max(0, 1 - narrowest.spreadMm / references.toeGapGoalMm)
     found.push({
       kind: 'toeRoom',
       side,
       narrowest,
       goalMm: references.toeGapGoalMm,
-      ...base('toeRoom', isShort ? 'watch' : 'fine', 0.25 + 0.3 * share),
+      ...base('toeRoom', isShort ? 'watch' : 'fine'),
     })
   }
   const [fixed, soft] = (['bent, fixed', 'bent, soft'] as const).map((word) => toesWith(foot, word))
@@ -84,15 +81,13 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       side,
       fixed: fixed!,
       soft: soft!,
-      ...base('toes', fixed!.length > 0 ? 'work' : 'watch', fixed!.length > 0 ? 0.7 : 0.45),
+      ...base('toes', fixed!.length > 0 ? 'work' : 'watch'),
     })
   const off = toeGroundMeasures.flatMap((id, i) => (foot.words[id] === 'lifts' ? [i + 1] : []))
-  if (off.length > 0)
-    found.push({ kind: 'toesOff', side, toes: off, ...base('toesOff', 'watch', 0.35 + 0.05 * off.length) })
+  if (off.length > 0) found.push({ kind: 'toesOff', side, toes: off, ...base('toesOff', 'watch') })
   const cross = crossArch(foot, references)
-  if (cross) found.push({ kind: 'crossArch', side, ...cross, ...base('crossArch', 'watch', 0.5) })
-  if (foot.words.outerArch === 'none')
-    found.push({ kind: 'outerArch', side, ...base('outerArch', 'watch', 0.3) })
+  if (cross) found.push({ kind: 'crossArch', side, ...cross, ...base('crossArch', 'watch') })
+  if (foot.words.outerArch === 'none') found.push({ kind: 'outerArch', side, ...base('outerArch', 'watch') })
   const { eversionRange } = numbers
   if (eversionRange !== undefined && eversionRange < references.eversionLittleDeg) {
     const chance = chanceBetween({
@@ -106,7 +101,7 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       side,
       rangeDeg: eversionRange,
       chance,
-      ...base('noRollIn', 'work', 0.65, chance),
+      ...base('noRollIn', 'work', chance),
     })
   }
   const swelling = foot.words.swelling
@@ -115,7 +110,7 @@ export function readToes(input: { foot: FootValues; side: Side }, references: Re
       kind: 'swelling',
       side,
       amount: swelling,
-      ...base('swelling', swelling === 'clear' ? 'work' : 'watch', swelling === 'clear' ? 0.8 : 0.4),
+      ...base('swelling', swelling === 'clear' ? 'work' : 'watch'),
     })
   return found
 }

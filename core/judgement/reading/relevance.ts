@@ -1,9 +1,9 @@
 import type { References } from '../../groundwork/reference'
 import type { VisitFacts } from './facts'
-import type { Finding } from './finding'
+import type { Found } from './finding'
 import { regionOf, type GoalKind, type Region } from '../../plan/story'
 
-type Kind = Finding['kind']
+type Kind = Found['kind']
 
 /** Which findings a goal is about; a check is about none more than another. */
 const goalAbout: Record<GoalKind, readonly Kind[]> = {
@@ -32,7 +32,7 @@ const regionAbout: Record<Region, readonly Kind[]> = {
  * @returns a factor of at least 1 for the weight
  */
 export function relevance(
-  finding: Finding,
+  finding: Found,
   { goal, marks }: Pick<VisitFacts, 'goal' | 'marks'>,
   references: References,
 ): number {
