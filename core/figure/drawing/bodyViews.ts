@@ -23,8 +23,8 @@ const margin = 8
 const usualLengthMm = 252
 const usualHeelMm = 63
 const sideViewHeightMm = 150
-const legHeightMm = 330
-const legWidthMm = 150
+const legHeightMm = 568
+const legWidthMm = 158
 
 /**
  * Draws one view of a client's own foot.
@@ -210,75 +210,124 @@ function fromBehind(shape: FootShape): BodyView {
   }
 }
 
-/** Foot, shin and knee from the front; the calf bulges more to the inside, and lower there. */
+/** Outer border of foot, shin and knee from the front, from the big toe up the inner side and down the outer one. */
+const legBorderMm: readonly [x: number, y: number][] = [
+  [47, 4],
+  [49, 16],
+  [44, 32],
+  [37, 50],
+  [32, 66],
+  // the inner ankle bone stands higher than the outer
+  [36, 80],
+  [36, 92],
+  [30, 106],
+  [29, 132],
+  [32, 176],
+  [41, 226],
+  // the calf is fullest on the inner side, and lower there
+  [53, 282],
+  [57, 320],
+  [52, 366],
+  [46, 404],
+  [48, 428],
+  // inner condyle
+  [54, 452],
+  [56, 474],
+  // the muscle over the inner side of the knee
+  [59, 500],
+  [65, 526],
+  [70, 556],
+  [-67, 556],
+  [-61, 522],
+  [-56, 494],
+  [-54, 466],
+  [-52, 446],
+  [-47, 424],
+  [-48, 400],
+  [-54, 366],
+  [-56, 338],
+  [-51, 292],
+  [-42, 236],
+  [-33, 182],
+  [-29, 136],
+  [-29, 98],
+  [-36, 82],
+  [-38, 70],
+  [-34, 56],
+  [-41, 40],
+  [-51, 22],
+  [-53, 10],
+  [-50, 3],
+]
+
+/** Where the border is cut: the outer end of the thigh. */
+const thighAt = legBorderMm.findIndex(([x, y]) => y > 550 && x < 0)
+
+/** Toes from the front, the big one first: where each begins and ends, how high it is. */
+const toesFrontMm: readonly { from: number; to: number; high: number }[] = [
+  { from: 47, to: 16, high: 27 },
+  { from: 15, to: -3, high: 21 },
+  { from: -4, to: -20, high: 19 },
+  { from: -21, to: -35, high: 17 },
+  { from: -36, to: -50, high: 15 },
+]
+
+/** Foot, shin and knee from the front, as high and as wide as a leg is. */
 function legFromFront(side: Side): BodyView {
   const sign = medialSignImage(side)
   const put = (p: Point): Point => ({ x: legWidthMm / 2 + p.x * sign, y: legHeightMm - margin - p.y })
-  const skin = closedCurve(
-    [
-      { x: 38, y: 314 },
-      { x: 33, y: 290 },
-      { x: 31, y: 262 },
-      { x: 27, y: 240 },
-      { x: 31, y: 205 },
-      { x: 29, y: 165 },
-      { x: 19, y: 110 },
-      { x: 16.5, y: 76 },
-      { x: 21, y: 62 },
-      { x: 19, y: 48 },
-      { x: 24, y: 26 },
-      { x: 27, y: 10 },
-      { x: 15, y: 0 },
-      { x: -8, y: 0 },
-      { x: -27, y: 6 },
-      { x: -27, y: 20 },
-      { x: -19, y: 44 },
-      { x: -20, y: 54 },
-      { x: -16, y: 70 },
-      { x: -18, y: 110 },
-      { x: -29, y: 170 },
-      { x: -32, y: 212 },
-      { x: -28, y: 242 },
-      { x: -31, y: 262 },
-      { x: -35, y: 290 },
-      { x: -42, y: 314 },
-    ],
-    8,
-  )
-  const line = (...points: [number, number][]) => ({
-    points: openCurve(
-      points.map(([x, y]) => put({ x, y })),
-      6,
-    ),
-    closed: false,
+  const placed = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => put({ x, y }))
+  const line = (...points: [number, number][]) => ({ points: openCurve(placed(points), 6), closed: false })
+  const ring = (...points: [number, number][]) => ({ points: closedCurve(placed(points), 8), closed: true })
+  const toes = toesFrontMm.flatMap(({ from, to, high }) => {
+    const middle = (from + to) / 2
+    const half = (from - to) / 2
+    return [
+      line(
+        [from, 4],
+        [from - 0.04 * half, high * 0.62],
+        [middle + 0.6 * half, high * 0.95],
+        [middle - 0.4 * half, high],
+        [to + 0.12 * half, high * 0.6],
+        [to, 3],
+      ),
+      // the nail, seen from its edge
+      ring(
+        [middle + 0.5 * half, high * 0.72],
+        [middle + 0.3 * half, high * 0.9],
+        [middle - 0.3 * half, high * 0.9],
+        [middle - 0.5 * half, high * 0.72],
+        [middle, high * 0.6],
+      ),
+    ]
   })
   const span = legHeightMm - 2 * margin
   return {
     widthMm: legWidthMm,
     heightMm: legHeightMm,
-    skin: [skin.map(put)],
+    // open above the knee: the thigh goes on
+    skin: [openCurve(placed([...legBorderMm.slice(thighAt), ...legBorderMm.slice(0, thighAt)]), 8)],
     lines: [
-      {
-        points: closedCurve(
-          [
-            { x: -1, y: 282 },
-            { x: 15, y: 274 },
-            { x: 14, y: 256 },
-            { x: 0, y: 246 },
-            { x: -15, y: 256 },
-            { x: -16, y: 274 },
-          ].map(put),
-          8,
-        ),
-        closed: true,
-      },
-      line([3, 236], [1, 170], [0, 100], [2, 72]),
-      line([15, 66], [19, 61], [17, 54]),
-      line([-15, 58], [-19, 53], [-17, 47]),
-      line([26, 9], [13, 12], [9, 2]),
-      line([9, 4], [3, 12], [-2, 11], [-3, 2]),
-      line([-3, 4], [-8, 12], [-12, 10], [-13, 2]),
-      line([-13, 4], [-17, 11], [-21, 9], [-22, 3]),
+      // knee cap, its tendon, the bump the tendon ends on
+      ring([0, 486], [17, 480], [22, 464], [14, 446], [1, 438], [-12, 446], [-21, 464], [-16, 480]),
+      line([-9, 440], [-7, 424], [-8, 412]),
+      line([10, 440], [8, 424], [9, 412]),
+      line([-11, 408], [-4, 397], [5, 396], [11, 406]),
+      // hollows beside the knee cap
+      line([36, 486], [38, 464], [32, 444]),
+      line([-34, 484], [-38, 464], [-33, 446]),
+      // the edge of the shin bone runs from the bump to the inner ankle
+      line([6, 390], [3, 330], [4, 260], [9, 190], [18, 128], [25, 100]),
+      // where calf and shin muscle pass under the shin bone
+      line([38, 372], [42, 330], [38, 280], [30, 232]),
+      // ankle bones
+      line([24, 96], [31, 94], [35, 86], [33, 77], [27, 72]),
+      line([-25, 86], [-32, 84], [-36, 75], [-34, 66], [-28, 62]),
+      // tendons over the instep to the toes
+      line([14, 84], [22, 58], [30, 32]),
+      line([4, 80], [5, 54], [6, 28]),
+      line([-4, 78], [-10, 52], [-14, 26]),
+      ...toes,
     ],
     toDrawing: ({ across, along }) => put({ x: (across * legWidthMm) / 2, y: along * span }),
     toPlace: (p) => ({

@@ -14,8 +14,8 @@ const rungs = [
   ['navicularStand', 'stand'],
   ['navicularSingle', 'one leg'],
 ] as const
-const top = 128
-const foot = 262
+const top = 150
+const foot = 284
 const railGapMm = 7
 const labelEveryMm = 9.5
 

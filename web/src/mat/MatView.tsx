@@ -208,7 +208,14 @@ function FootLayers(props: MatViewProps & { side: Side }) {
         {has('toes') && halluxAngleDeg !== undefined && (
           <ToeLayer side={side} shape={shape} halluxAngleDeg={halluxAngleDeg} />
         )}
-        {has('toes') && <GapLayer side={side} shape={shape} foot={props.feet[side]} />}
+        {has('toes') && (
+          <GapLayer
+            side={side}
+            shape={shape}
+            foot={props.feet[side]}
+            outlineFootMm={props.traced[side] ?? footOutline(shape).outlineFootMm}
+          />
+        )}
         {has('arch') && <OtherArches side={side} shape={shape} foot={props.feet[side]} />}
         {has('load') && tripod && (
           <TripodLayer

@@ -2,9 +2,9 @@ import { drawingToFoot, footToDrawing } from '@sturvo/core/drawing'
 import type { Point } from '@sturvo/core/geometry'
 import type { Side } from '@sturvo/core/side'
 
-/** The Mat in mm, y down: both feet toes up, left on the left, heels on one line. */
-export const matSizeMm = { width: 760, height: 306 }
-const heelLineMm = 290
+/** The Mat in mm, y down: both feet toes up, left on the left, heels on one line; above the toes room for names. */
+export const matSizeMm = { width: 760, height: 328 }
+const heelLineMm = 312
 const axisXMm: Record<Side, number> = { left: 268, right: 492 }
 /** The arch ladder stands between the feet. */
 export const ladderXMm = 380

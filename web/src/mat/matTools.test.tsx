@@ -8,13 +8,13 @@ import { matSizeMm } from './matFrame'
 describe('saving what is seen', () => {
   const drawn = () => {
     document.body.innerHTML =
-      '<svg viewBox="0 0 760 306" class="x"><g tabindex="0" role="button"><path d="M0 0L9 9" style="stroke: rgb(1, 2, 3); stroke-width: 2"/></g><text style="font-size: 11px">left</text></svg>'
+      '<svg viewBox="0 0 760 328" class="x"><g tabindex="0" role="button"><path d="M0 0L9 9" style="stroke: rgb(1, 2, 3); stroke-width: 2"/></g><text style="font-size: 11px">left</text></svg>'
     return document.querySelector('svg')!
   }
   test('the file stands on its own: true size in mm, colours in place of styles, nothing to press', () => {
     const text = svgTextOf(drawn(), matSizeMm)
     expect(text).toContain('width="760mm"')
-    expect(text).toContain('height="306mm"')
+    expect(text).toContain('height="328mm"')
     expect(text).toContain('stroke="rgb(1, 2, 3)"')
     expect(text).not.toMatch(/tabindex|role=|class=|style=|var\(/)
     expect(text).toContain('>left</text>')

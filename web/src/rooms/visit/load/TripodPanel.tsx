@@ -37,13 +37,13 @@ export function TripodPanel() {
   return (
     <MirrorRows title="three points against the target">
       <div className={classes.tripods}>
-        <svg viewBox="-245 -34 490 290" role="img" aria-label={describe(tripods)}>
+        <svg viewBox="-260 -34 520 290" role="img" aria-label={describe(tripods)}>
           {sides.map((side) => {
             const tripod = tripods[side]
             return (
               <g
                 key={side}
-                transform={`translate(${side === 'left' ? -122 : 122} 0)`}
+                transform={`translate(${side === 'left' ? -136 : 136} 0)`}
                 style={{ color: `var(--${side})` }}
               >
                 {tripod && (
