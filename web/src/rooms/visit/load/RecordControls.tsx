@@ -7,10 +7,10 @@ import room from '../../../parts/Room.module.css'
 import { useVisitReading } from '../visitContext'
 import { countDowns, rememberCountDown } from './countDown'
 import classes from './load.module.css'
-import type { useRecording } from './useRecording'
+import type { RecordingState } from './useRecording'
 
 type RecordControlsProps = {
-  recording: ReturnType<typeof useRecording>
+  recording: RecordingState
   job: PressureJob
   onJob: (job: PressureJob) => void
   countDownS: number
