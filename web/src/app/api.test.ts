@@ -6,10 +6,10 @@ import { visitSchema } from '@sturvo/schema'
 
 const store = () =>
   configureStore({ reducer: { api: api.reducer }, middleware: (given) => given().concat(api.middleware) })
-const answer = jest.fn()
+const answer = jest.fn<Response, []>()
 beforeEach(() => {
   answer.mockReset()
-  global.fetch = (() => Promise.resolve(answer() as Response)) as typeof fetch
+  global.fetch = () => Promise.resolve(answer())
 })
 const json = (body: unknown) =>
   ({
