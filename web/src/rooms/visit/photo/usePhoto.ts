@@ -2,7 +2,6 @@ import { useState } from 'react'
 import { simplify, type Point } from '@sturvo/core/geometry'
 import {
   measurePhoto,
-  outlineAnchors,
   outlineOnFoot,
   planeOf,
   viewLandmarks,
@@ -21,15 +20,15 @@ import { pictureUrl } from '../print/usePrintJobs'
 import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { cannotBe, measureFields, mostTrials } from './measureFields'
 import { usePictureWork } from './usePictureWork'
-import { amend, begun, put, redone, undone } from './placings'
+import { usePlacing } from './usePlacing'
+import { begun, put, redone, undone } from './placings'
 
 export type { Doing } from './usePictureWork'
 const outlineToMm = 0.3
-const handToPx = 0.8
 
 /** One photo being measured: picture, scale, points, their history, and what they give. */
 export function usePhoto(view: PhotoView, side: Side) {
-  const { visitId, references } = useVisitFrame()
+  const { visitId } = useVisitFrame()
   const fields = useVisitFields()
   const record = useRecord()
   const stored = photoOf(fields, view, side)
@@ -45,10 +44,10 @@ export function usePhoto(view: PhotoView, side: Side) {
   // a scale that was measured with before is trusted; one found anew is where the find is sure
   const [isConfirmed, setConfirmed] = useState(start !== undefined)
   const [firstTrials, setFirstTrials] = useState<Landmarks[]>([])
-  const [isSnapping, setSnapping] = useState(true)
 
   const url = pictureId === undefined ? undefined : pictureUrl(pictureId)
-  const { opened, doing, problem, setProblem, doWork, send, stop } = usePictureWork(visitId, url)
+  const work = usePictureWork(visitId, url)
+  const { opened, doing, problem, doWork, send, stop } = work
   const { now } = placings
   const sheet = opened?.sheet
   const scale: PhotoScale | undefined =
@@ -59,6 +58,7 @@ export function usePhoto(view: PhotoView, side: Side) {
     now.scale === undefined ? sheet?.residualPx : now.scale === start?.scale ? start?.residualPx : undefined
   const plane = scale && outcomeOf(() => planeOf(scale))
   const toPlane = plane?.ok ? plane.value : undefined
+  const placing = usePlacing({ url, scale, placings, setPlacings, work })
 
   const choose = async (file: Blob) => {
     const id = await send(file)
@@ -71,38 +71,6 @@ export function usePhoto(view: PhotoView, side: Side) {
   const simulate = async (asked: Omit<SimulatedPhoto, 'view'>) => {
     const blob = await doWork('drawing', () => photoJobs().simulate({ view, ...asked }))
     if (blob) await choose(blob)
-  }
-
-  const inside = (p: Point): Point =>
-    opened
-      ? { x: Math.min(opened.widthPx, Math.max(0, p.x)), y: Math.min(opened.heightPx, Math.max(0, p.y)) }
-      : p
-  const place = async (id: LandmarkId, at: Point, snaps = isSnapping) => {
-    const p = inside(at)
-    const { landmarks } = now
-    setPlacings((all) => put(all, { landmarks: { ...all.now.landmarks, [id]: p } }))
-    if (!snaps || !scale || url === undefined) return
-    // a gap needs both its borders before either can be looked for
-    const other = otherBorder(id)
-    const beside = other && landmarks[other]
-    if (other && !beside) return
-    const asked: Landmarks = { [id]: p, ...(other && beside ? { [other]: beside } : {}) }
-    try {
-      const moved = await photoJobs().refine({ url, landmarks: asked, scale, references })
-      setPlacings((all) => amend(all, moved))
-    } catch {
-      setProblem('The point could not be moved onto the edge; it stays where it was put.')
-    }
-  }
-
-  const setOutline = (outlineImagePx: Point[] | undefined) =>
-    setPlacings((all) => put(all, { outlineImagePx }))
-  const trace = async (follows: boolean) => {
-    if (url === undefined) return
-    const anchors = outlineAnchors.map((id) => now.landmarks[id]).filter((p) => p !== undefined)
-    if (!follows) return setOutline(anchors)
-    const points = await doWork('tracing', () => photoJobs().trace({ url, anchors }))
-    if (points) setOutline(points)
   }
 
   const measured = (landmarks: Landmarks): PhotoMeasures => {
@@ -131,14 +99,7 @@ export function usePhoto(view: PhotoView, side: Side) {
         ? outlineOnFoot(now.outlineImagePx, { side, landmarksImagePx: trials.at(-1) ?? {} }, toPlane)
         : undefined
     const outlineFootMm = outline ? simplify(outline, outlineToMm) : stored?.outlineFootMm
-    const photo: PhotoOnMat = {
-      version: 1,
-      pictureId,
-      scale: scale as PhotoOnMat['scale'],
-      ...(residualPx === undefined ? {} : { residualPx }),
-      trials: trials.map((trial) => Object.fromEntries(Object.entries(trial).filter(isPlaced))),
-      ...(outlineFootMm ? { outlineFootMm } : {}),
-    }
+    const photo = keptPhoto({ pictureId, scale, residualPx, trials, outlineFootMm })
     record({ [`photo.${view}.${side}`]: photo, ...measureFields(trials.map(measured), side, fields) })
   }
 
@@ -163,13 +124,7 @@ export function usePhoto(view: PhotoView, side: Side) {
     canRedo: placings.future.length > 0,
     undo: () => setPlacings(undone),
     redo: () => setPlacings(redone),
-    place,
-    trace,
-    /** drawn by hand round the foot; thinned to what the eye can tell */
-    drawOutline: (points: Point[]) => setOutline(simplify(points, handToPx)),
-    dropOutline: () => setOutline(undefined),
-    isSnapping,
-    setSnapping,
+    ...placing,
     measures,
     canKeep: isTrusted && usable.length > 0,
     firstMeasures: firstTrials.map(measured),
@@ -191,9 +146,21 @@ function isPlaced(entry: [string, Point | undefined]): entry is [string, Point] 
   return entry[1] !== undefined
 }
 
-/** The border on the other side of the same gap; undefined for points that are no border of a gap. */
-function otherBorder(id: LandmarkId): LandmarkId | undefined {
-  if (!id.startsWith('gap')) return undefined
-  const other = id.endsWith('Medial') ? id.replace('Medial', 'Lateral') : id.replace('Lateral', 'Medial')
-  return other as LandmarkId
+type Kept = {
+  pictureId: string
+  scale: PhotoScale
+  residualPx: number | undefined
+  trials: readonly Landmarks[]
+  outlineFootMm: readonly Point[] | undefined
+}
+
+function keptPhoto({ pictureId, scale, residualPx, trials, outlineFootMm }: Kept): PhotoOnMat {
+  return {
+    version: 1,
+    pictureId,
+    scale: scale as PhotoOnMat['scale'],
+    ...(residualPx === undefined ? {} : { residualPx }),
+    trials: trials.map((trial) => Object.fromEntries(Object.entries(trial).filter(isPlaced))),
+    ...(outlineFootMm ? { outlineFootMm: [...outlineFootMm] } : {}),
+  }
 }

@@ -70,3 +70,4 @@ export function usePictureWork(visitId: string, url: string | undefined) {
     },
   }
 }
+export type PictureWork = ReturnType<typeof usePictureWork>
