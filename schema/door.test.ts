@@ -139,6 +139,7 @@ describe('everything that can be sent has an end', () => {
       'complaint',
       'planKit',
       'planPinned',
+      'planDoses',
       'spacersMm',
       'pinnedSentences',
       'bodyMassKg',

@@ -192,6 +192,7 @@ export function factsOf(input: {
       raised: answer('planRaised') ?? [],
       lowered: answer('planLowered') ?? [],
       inForce: input.inForce ?? [],
+      doses: Object.fromEntries((answer('planDoses') ?? []).map(({ drill, ...wish }) => [drill, wish])),
       pace: answer('planPace') ?? 'usual',
     },
   }

@@ -5,6 +5,7 @@ import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
+import { keptPlanSchema, newPlanSchema, planListSchema } from './plan'
 import { pictureSchema } from './print'
 import { recordingFileSchema } from './recording'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
@@ -133,6 +134,28 @@ export const routes: readonly Route[] = [
     body: newVisitSchema,
     answer: visitSchema,
     status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/plans',
+    summary: 'Plans kept for a person, newest first',
+    answer: planListSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/plans',
+    summary: 'Keep the plan of a visit as the next version; 409 where another was kept meanwhile',
+    body: newPlanSchema,
+    answer: keptPlanSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/plans/{id}',
+    summary: 'One kept plan, byte for byte as it was decided',
+    answer: keptPlanSchema,
+    status: 200,
   },
   {
     method: 'get',

@@ -12,6 +12,8 @@ export const visitSchema = z.object({
   /** reference values in force when it was last worked on */
   referencesVersion: z.number().int().default(0),
   fields: fieldsSchema,
+  /** drills of the plan that was in force before this visit: what works stays */
+  planInForce: z.array(z.string()).default([]),
   /** paths whose stored value cannot be read; they are left out of the fields and kept as they are */
   unreadable: z.array(z.string()).default([]),
 })

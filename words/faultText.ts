@@ -30,6 +30,10 @@ export const faultText = {
   badVersion: 'If-Match must hold a version number. Nothing was changed.',
   searchTooLong: 'A search has at most 100 letters.',
   personChanged: 'Someone changed this person meanwhile. Nothing was changed: look at both and choose.',
+  planBlocked:
+    'No plan can be kept while red flags are open or stop it: answer them in Plan first. Nothing was kept.',
+  planKept:
+    'Someone kept a plan for this person meanwhile. Nothing was kept: look at theirs, then keep yours.',
   birthInFuture: 'The birth year lies in the future. Nothing was changed.',
   badCursor: 'This page marker cannot be read. Start from the first page.',
   unreadableImage: 'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',

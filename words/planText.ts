@@ -116,6 +116,47 @@ const evidenceText: Record<Evidence['measure'], (e: Evidence) => string> = {
   raised: () => 'raised by you',
 }
 
+type Test = Exclude<Evidence['measure'], 'goal' | 'painPlace' | 'raised'>
+/** What to measure to know a fact, and the step it is measured in. */
+export const testOfFact: Record<Test, { name: string; step: 'story' | 'look' | 'load' | 'move' | 'grade' }> =
+  {
+    kneeToWallMm: { name: 'knee to wall', step: 'move' },
+    bigToeExtensionDeg: { name: 'big-toe bend', step: 'move' },
+    singleLegOpenS: { name: 'one leg, eyes open', step: 'move' },
+    singleLegShutS: { name: 'one leg, eyes shut', step: 'move' },
+    heelRaises: { name: 'heel raises', step: 'move' },
+    halluxAngleDeg: { name: 'big-toe lean', step: 'look' },
+    fifthToeDeg: { name: 'little-toe lean', step: 'look' },
+    narrowestSpreadMm: { name: 'gaps at active spread', step: 'look' },
+    archIndex: { name: 'footprint', step: 'look' },
+    travelMm: { name: 'navicular sitting and standing', step: 'look' },
+    archGrade: { name: 'grade of the arch', step: 'grade' },
+    heelGrade: { name: 'grade of the heel', step: 'grade' },
+    halluxGrade: { name: 'grade of the big toe', step: 'grade' },
+    m1Missing: { name: 'the three points', step: 'load' },
+    eversionRangeDeg: { name: 'how far the heel rolls in', step: 'move' },
+    inversionStrength: { name: 'strength of turning in', step: 'move' },
+    forefootLifts: { name: 'forefoot lifts', step: 'move' },
+    toeGripN: { name: 'toe grip in newtons', step: 'move' },
+    squatLostAtPct: { name: 'squat on the mat', step: 'load' },
+    lungeLostAtPct: { name: 'lunge on the mat', step: 'load' },
+    dexterityShare: { name: 'five toe tasks', step: 'move' },
+    lockedChance: { name: 'arch position and motion', step: 'look' },
+    pain: { name: 'worst pain', step: 'story' },
+    archHold: { name: 'arch held standing', step: 'move' },
+    toesUp: { name: 'toes up', step: 'move' },
+    toeGrip: { name: 'toe grip by hand', step: 'move' },
+    raisePath: { name: 'path of the heel raise', step: 'move' },
+    squatFirst: { name: 'what moves first in the squat', step: 'move' },
+    walkLatePush: { name: 'push-off in walking', step: 'move' },
+    walkToesUp: { name: 'toes in walking', step: 'move' },
+    kneesOut: { name: 'knees out', step: 'move' },
+    timing: { name: 'when the foot rolls in', step: 'move' },
+    kneeComesIn: { name: 'knee in the squat', step: 'move' },
+    toesOff: { name: 'toes on the ground', step: 'look' },
+    hadSprain: { name: 'history', step: 'story' },
+  }
+
 const mostEvidence = 3
 export function becauseText(evidence: readonly Evidence[], most = mostEvidence): string {
   return [...new Set(evidence.map((e) => evidenceText[e.measure](e)))].slice(0, most).join('; ')
@@ -124,9 +165,38 @@ export function becauseText(evidence: readonly Evidence[], most = mostEvidence):
 /** Sets, work, days: what is written on the fridge. @example doseText(dose, 'each') // '3 × 8 each side, 5 a week' */
 export function doseText({ sets, work, extraSets, perWeek }: Dose, sides: Exercise['sides']): string {
   const once = 'holdS' in work ? holdText(work.holdS) : `${work.reps}`
-  const more = extraSets.left > 0 ? 'left' : extraSets.right > 0 ? 'right' : undefined
+  const more =
+    extraSets.left > 0 && extraSets.right > 0
+      ? 'either side'
+      : extraSets.left > 0
+        ? 'the left'
+        : extraSets.right > 0
+          ? 'the right'
+          : undefined
   const each = sides === 'each' ? ' each side' : ''
-  return `${sets} × ${once}${each}${more ? `, one set more on the ${more}` : ''}, ${perWeek} days a week`
+  return `${sets} × ${once}${each}${more ? `, one set more on ${more}` : ''}, ${perWeek} days a week`
+}
+
+/** The dose of a kept plan, from the plain data it is kept as. */
+export function keptDoseText({
+  holdS,
+  reps,
+  secondsPerRep,
+  sides,
+  ...dose
+}: {
+  sets: number
+  extraSets: { left?: number | undefined; right?: number | undefined }
+  holdS?: number | undefined
+  reps?: number | undefined
+  secondsPerRep?: number | undefined
+  perWeek: number
+  minutes: number
+  sides: string
+}): string {
+  const { left = 0, right = 0 } = dose.extraSets
+  const work = holdS === undefined ? { reps: reps ?? 0, secondsPerRep: secondsPerRep ?? 0 } : { holdS }
+  return doseText({ ...dose, extraSets: { left, right }, work }, sides === 'each' ? 'each' : 'both')
 }
 
 function holdText(seconds: number): string {
@@ -145,6 +215,28 @@ export const lineText: Record<LineId, string> = {
   softGround: 'On soft ground.',
   indoors: 'Indoors, on a clean floor, never barefoot outside.',
   cramp: 'A cramp is usual at first: pause, do fewer.',
+}
+
+/** What a hand chose of a dose, where what was measured allows less. @example heldDownText(12, dose) */
+export function heldDownText(wanted: number | undefined, { work }: Dose): string {
+  const is = 'holdS' in work ? work.holdS : work.reps
+  if (wanted === undefined || is >= wanted) return ''
+  return `Held down to ${is}${'holdS' in work ? ' s' : ''}: no more is within what was measured, or what the drill is for.`
+}
+
+/** What a change moved in a plan; empty where nothing did. */
+export function movedText(
+  { came, went, dosed }: { came: readonly string[]; went: readonly string[]; dosed: readonly string[] },
+  nameOf: (id: string) => string,
+): string {
+  const list = (ids: readonly string[]) => ids.map(nameOf).join(', ')
+  return [
+    came.length > 0 ? `In: ${list(came)}.` : '',
+    went.length > 0 ? `Out: ${list(went)}.` : '',
+    dosed.length > 0 ? `In another dose: ${list(dosed)}.` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(' ')
 }
 
 /** What has to be kept in mind with one drill, as it goes on screen, paper and phone. */
@@ -235,6 +327,8 @@ export function relaxText(wish: Relax, nameOf: (id: string) => string): string {
       return `${nameOf(wish.id)} is pinned and cannot be in: ${leftOutText(wish.because)}.`
     case 'noFoundation':
       return 'No foundation drill is open for this client: look at what keeps them out below.'
+    case 'dose':
+      return `The dose you chose for ${wish.ids.map(nameOf).join(' and ')} leaves no room for what has to be in: shorten it, or let it go.`
   }
 }
 

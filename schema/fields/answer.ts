@@ -36,6 +36,18 @@ const answerSchemas = {
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
+  /** doses chosen by hand; what is left out the plan chooses */
+  planDoses: z
+    .array(
+      z.object({
+        drill: shortTextSchema,
+        sets: number(1, 6, 'Sets').int('Sets are a whole number.').optional(),
+        /** seconds of a hold, or repetitions */
+        amount: number(1, 300, 'The amount').int('The amount is a whole number.').optional(),
+        extra: z.enum(['left', 'right', 'none']).optional(),
+      }),
+    )
+    .max(40),
   planRaised: z.array(z.enum(capacities)).max(capacities.length),
   planLowered: z.array(z.enum(capacities)).max(capacities.length),
   /** settings of the practice that are other ones in this plan */

@@ -102,6 +102,7 @@ describe('what an assistant may write', () => {
       planMinutes: 20,
       planBanned: ['dome'],
       planPace: 'slow',
+      planDoses: [{ drill: 'dome', sets: 1 }],
       spacersMm: [1, 1, 1, 1],
       pinnedSentences: ['a'],
       worstPain: 3,

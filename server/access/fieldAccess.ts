@@ -51,6 +51,7 @@ export const answerAccess: Readonly<Record<AnswerKey, AssistantRule>> = {
   planPinned: 'none',
   planBanned: 'none',
   planPace: 'none',
+  planDoses: 'none',
   planRaised: 'none',
   planLowered: 'none',
   planSettings: 'none',

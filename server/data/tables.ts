@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm'
-import { customType, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import {
+  customType,
+  index,
+  integer,
+  primaryKey,
+  real,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core'
 import { readStored } from './storedJson'
 
 /**
@@ -303,6 +312,51 @@ export const dealtWith = sqliteTable(
     ...ofVisit,
   },
   (t) => [primaryKey({ columns: [t.visitId, t.caution] })],
+)
+
+/**
+ * A plan as it was decided. `document` is the text it was answered with and is never made again: findings are
+ * computed, plans are kept. The other columns are for lists.
+ */
+export const planVersion = sqliteTable(
+  'plan_version',
+  {
+    id: text('id').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    number: integer('number').notNull(),
+    visitVersion: integer('visit_version').notNull(),
+    coreVersion: text('core_version').notNull(),
+    madeOn: text('made_on').notNull(),
+    byAccount: text('by_account')
+      .notNull()
+      .references(() => account.id),
+    minutesPerSession: real('minutes_per_session').notNull(),
+    sessionsPerWeek: integer('sessions_per_week').notNull(),
+    document: text('document').notNull(),
+    created: stamps.created,
+  },
+  // two colleagues at once cannot both have made the second version
+  (t) => [uniqueIndex('plan_number').on(t.personId, t.number)],
+)
+
+/** The drills of a kept plan in their order: what worked is found without opening every document. */
+export const planItem = sqliteTable(
+  'plan_item',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => planVersion.id),
+    phase: integer('phase').notNull(),
+    place: integer('place').notNull(),
+    drill: text('drill').notNull(),
+    dose: json('dose').$type<object>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.planId, t.phase, t.place] }), index('plan_item_by_drill').on(t.drill)],
 )
 
 /** A recording of a visit; its frames are in the file it points to. */

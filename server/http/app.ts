@@ -15,6 +15,7 @@ import { deviceRoutes } from '../devices/routes'
 import { documentRoutes } from '../documents/routes'
 import { eyeRoutes } from '../eye/routes'
 import { peopleRoutes } from '../people/routes'
+import { planRoutes } from '../plans/routes'
 import { pictureRoutes } from '../pictures/routes'
 import { practiceRoutes } from '../practice/routes'
 import { repeatabilityRoutes } from '../repeatability/routes'
@@ -84,6 +85,7 @@ function apiRouter(input: AppInput): Router {
     signInRoutes(database, { ownerCode }),
     practiceRoutes(database, work),
     peopleRoutes(database),
+    planRoutes(database, work),
     visitRoutes(database),
     pictureRoutes(database),
     recordingRoutes(database, work),

@@ -30,6 +30,8 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   badVersion: { status: 400, code: 'badVersion' },
   searchTooLong: { status: 422, code: 'badInput' },
   personChanged: { status: 409, code: 'conflict' },
+  planBlocked: { status: 409, code: 'planBlocked' },
+  planKept: { status: 409, code: 'planKept' },
   birthInFuture: { status: 422, code: 'badInput' },
   badCursor: { status: 400, code: 'badCursor' },
   unreadableImage: { status: 415, code: 'unreadableImage' },

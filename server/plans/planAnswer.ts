@@ -30,7 +30,7 @@ function drillAnswer({ exercise, dose, fills, because, lines, gate, fallback }: 
     name: exercise.name,
     sides: exercise.sides,
     ...doseAnswer(dose),
-    kit: exercise.kit,
+    kit: [...exercise.kit],
     lines: lines.map((line) => lineText[line]),
     targets: fills.map(targetAnswer),
     because: because.map((e) => becauseText([e])),
@@ -63,6 +63,8 @@ function relaxAnswer(wish: Relax): string[] {
       return [`unpin ${wish.id}`]
     case 'noFoundation':
       return []
+    case 'dose':
+      return wish.ids.map((id) => `dose ${id}`)
   }
 }
 

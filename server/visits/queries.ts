@@ -5,6 +5,7 @@ import { person, visit } from '../data/tables'
 import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
 import { fieldsOfVisits } from './fieldRows'
+import { planBefore } from '../plans/planBefore'
 import { visitContents } from './visitContents'
 import { visitCounts } from './visitCounts'
 
@@ -53,6 +54,7 @@ export async function answerOf(db: Db, row: VisitRow): Promise<Visit> {
     version: row.version,
     referencesVersion: row.referencesVersion,
     fields,
+    planInForce: await planBefore(db, row),
     unreadable: [...unreadable],
   }
 }

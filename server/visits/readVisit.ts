@@ -43,7 +43,14 @@ export async function visitSources(database: Database, visitId: string): Promise
 export function readSources(sources: VisitSources): ReadVisit {
   const { person, practice, background } = sources
   const visit: Visit = { ...sources.visit, fields: JSON.parse(sources.fieldsJson) as Fields }
-  const read = readingOf({ fields: visit.fields, person, practice, startedOn: visit.startedOn, background })
+  const read = readingOf({
+    fields: visit.fields,
+    person,
+    practice,
+    startedOn: visit.startedOn,
+    background,
+    inForce: visit.planInForce,
+  })
   return { visit, person, practice, ...read }
 }
 

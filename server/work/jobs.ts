@@ -6,6 +6,7 @@ import { visitDocument, type DocumentWish } from '../documents/visitDocument'
 import { faultOf } from '../http/faults'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
 import { readRecording } from '../recordings/readRecording'
+import { decidedPlan } from '../plans/decidedPlan'
 import type { VisitSources } from '../visits/readVisit'
 
 /**
@@ -15,6 +16,7 @@ import type { VisitSources } from '../visits/readVisit'
 export const jobs = {
   visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
     visitDocument(sources, wish),
+  decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
   checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {

@@ -7,7 +7,7 @@ import type { ArchSupportView } from '../../foot/deformity'
 import type { FootValues } from '../../foot/measures'
 import type { BySide, Side } from '../../groundwork/side'
 import type { OrthosisSource, Orthosis } from '../../shoe/support'
-import type { Capacity, KitItem, TrainingSettings } from '../../plan/training'
+import type { Capacity, DoseWish, KitItem, TrainingSettings } from '../../plan/training'
 import type { Pace } from '../../plan/transition'
 import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
 import type { PressureRecordingFacts, PressureTrialUse } from './pressureFacts'
@@ -57,6 +57,8 @@ export type VisitFacts = {
     lowered: readonly Capacity[]
     /** drills of the version in force that work */
     inForce: readonly string[]
+    /** doses chosen by hand, by drill */
+    doses: Readonly<Record<string, DoseWish>>
     pace: Pace
   }
 }

@@ -5,8 +5,7 @@ import type { FootValues } from '../../foot/measures'
 import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide } from '../../groundwork/side'
 import { spacingStart, type SpacingStart } from '../../plan/spacing'
-import type { PlanInput, Priorities } from '../../plan/training'
-import { missingAt, readTraining } from './readTraining'
+import { missingAt, readTraining, type TrainingReading } from './readTraining'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
@@ -25,7 +24,7 @@ import { signsOf } from './signs'
 import { testsNext, type TestNext } from './testsNext'
 
 /** Everything the values of one visit say; computed each time, stored never. */
-export type VisitReading = {
+export type VisitReading = TrainingReading & {
   cautions: CautionReading
   look: BySide<LookReading>
   mat: PressureSummary
@@ -36,10 +35,6 @@ export type VisitReading = {
   shoes: ShoesReading
   /** the shoe in which the new minutes of the transition are walked */
   newShoe: ShoeOnFeet | undefined
-  /** what is short on each side, what counts, and why */
-  priorities: Priorities
-  /** what the chooser is asked; undefined while no plan may be made */
-  planInput: PlanInput | undefined
   spacing: SpacingStart
   transition: Transition | undefined
   /** most telling first */

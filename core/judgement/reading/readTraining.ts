@@ -9,6 +9,9 @@ import {
   painPlaces,
   readDeficits,
   readPriorities,
+  readSurer,
+  type Capacity,
+  type Surer,
   type FootFacts,
   type Measured,
   type PainPlace,
@@ -35,6 +38,8 @@ type Gathered = {
 
 export type TrainingReading = {
   priorities: Priorities
+  /** by need, the tests that were not done and bear on it */
+  surer: Record<Capacity, Surer[]>
   /** what the chooser is asked; undefined while no plan may be made */
   planInput: PlanInput | undefined
 }
@@ -45,11 +50,8 @@ export function readTraining(input: Gathered, references: References): TrainingR
   const places = bySide((side) => painPlacesOf(facts.marks, side, references))
   const pain = bySide((side) => painOf(facts, side))
   const locked = bySide((side) => isLocked(input, side, references))
-  const deficits = readDeficits(
-    bySide((side) => footFacts(input, side, pain[side])),
-    references,
-    input.bigToeGoalDeg,
-  )
+  const feet = bySide((side) => footFacts(input, side, pain[side]))
+  const deficits = readDeficits(feet, references, input.bigToeGoalDeg)
   if (settings.precision === 'symmetry')
     for (const deficit of Object.values(deficits)) {
       const gap = Math.abs(deficit.left - deficit.right) * references.deficitSymmetry
@@ -73,6 +75,7 @@ export function readTraining(input: Gathered, references: References): TrainingR
   )
   return {
     priorities,
+    surer: readSurer(feet),
     planInput: cautions.block
       ? undefined
       : {
@@ -101,6 +104,7 @@ export function readTraining(input: Gathered, references: References): TrainingR
           pinned: facts.plan.pinned,
           banned: facts.plan.banned,
           inForce: facts.plan.inForce,
+          doses: facts.plan.doses,
           references,
         },
   }

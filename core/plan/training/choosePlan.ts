@@ -34,6 +34,8 @@ export type Relax =
   | { wish: 'unpin'; ids: string[]; minutesInstead: number | undefined }
   | { wish: 'pinForbidden'; id: string; because: LeftOutBecause }
   | { wish: 'noFoundation' }
+  /** doses chosen by hand that leave no room for the foundation or a mobility drill */
+  | { wish: 'dose'; ids: string[] }
 export type Proof = { objective: number; bound: number; gapPct: number; nodes: number }
 export type TrainingPlan = {
   phases: PhasePlan[]
@@ -202,6 +204,7 @@ function relaxOf(p: Programme, chosen: Chosen): Relax[] {
   const inPlan = new Set(chosen.flatMap((places) => places.map((place) => drillAt(p, place))))
   const unkept = p.pins.filter((id) => !inPlan.has(id))
   const hasFoundation = p.musts.some((m) => m.what === 'foundation')
+  const tight = tightDoses(p, chosen)
   return [
     ...p.forbiddenPins.map((id) => ({
       wish: 'pinForbidden' as const,
@@ -212,7 +215,18 @@ function relaxOf(p: Programme, chosen: Chosen): Relax[] {
       ? [{ wish: 'unpin' as const, ids: unkept, minutesInstead: minutesInstead(p, unkept) }]
       : []),
     ...(hasFoundation ? [] : [{ wish: 'noFoundation' as const }]),
+    ...(tight.length > 0 ? [{ wish: 'dose' as const, ids: tight }] : []),
   ]
+}
+
+/** Drills with a dose by hand, where something that has to be in found no room: of what has to be in, or of pins. */
+function tightDoses(p: Programme, chosen: Chosen): string[] {
+  const isIn = (ids: readonly string[], phase: number) =>
+    chosen[phase]!.some((place) => ids.includes(drillAt(p, place)))
+  const isShort = p.musts.some((must) => !isIn(must.ids, must.phase))
+  if (!isShort) return []
+  const wanted = new Set([...p.pins, ...p.musts.flatMap((must) => must.ids)])
+  return Object.keys(p.input.doses).filter((id) => wanted.has(id))
 }
 
 /** Whole minutes a session with which the pins that were not kept would fit beside what must be in. */

@@ -4,6 +4,8 @@ import {
   comparePlans,
   inOrderOfWeight,
   kitItems,
+  movedBetween,
+  readSurer,
   otherWishes,
   without,
   withOther,
@@ -47,5 +49,31 @@ test('compared with itself nothing is gained or lost; each other wish asks somet
   for (const each of [shorter!, longer!]) {
     expect(each.filledShare).toBeGreaterThan(0)
     expect(each.filledShare).toBeLessThanOrEqual(1)
+  }
+})
+
+test('what a change moved: in, out, and in another dose', () => {
+  const [first] = plan.phases[0]!.picks
+  const id = first!.exercise.id
+  expect(movedBetween(plan, plan)).toEqual({ came: [], went: [], dosed: [] })
+  const less = choosePlan({ ...input, banned: [id] })
+  const moved = movedBetween(plan, less)
+  expect(moved.went).toContain(id)
+  const oneSet = choosePlan({ ...input, pinned: [id], doses: { [id]: { sets: 1, amount: 1 } } })
+  expect(movedBetween(plan, oneSet).dosed).toContain(id)
+  expect(movedBetween(plan, oneSet).went).not.toContain(id)
+})
+
+test('what would make a need surer: tests that bear on it, missing on either side, the weightiest first', () => {
+  const facts = { left: { heelRaises: 10, raisePath: 'straight' }, right: { heelRaises: 12 } }
+  const surer = readSurer(facts)
+  expect(surer.calf).toEqual([])
+  expect(surer.insideAnkle.map((t) => t.fact)).toContain('raisePath')
+  expect(surer.insideAnkle.find((t) => t.fact === 'raisePath')!.sides).toEqual(['right'])
+  for (const tests of Object.values(surer)) {
+    expect(tests.map((t) => t.weight)).toEqual(tests.map((t) => t.weight).sort((a, b) => b - a))
+    expect(new Set(tests.map((t) => t.fact)).size).toBe(tests.length)
+    // what was told is not asked for again
+    expect(tests.map((t) => t.fact)).not.toContain('hadSprain')
   }
 })

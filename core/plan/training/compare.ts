@@ -49,6 +49,27 @@ export function withOther(input: PlanInput, other: OtherWish): PlanInput {
   }
 }
 
+/** What a change did to a plan: drills that came in, went out, and those that are done in another dose now. */
+export function movedBetween(
+  before: TrainingPlan,
+  after: TrainingPlan,
+): { came: string[]; went: string[]; dosed: string[] } {
+  const { gained, lost } = comparePlans(before, after)
+  const doses = (plan: TrainingPlan) => {
+    const all = new Map<string, string>()
+    for (const phase of plan.phases)
+      for (const { exercise, dose } of phase.picks)
+        all.set(exercise.id, `${all.get(exercise.id) ?? ''}${JSON.stringify(dose)}`)
+    return all
+  }
+  const [a, b] = [doses(before), doses(after)]
+  return {
+    came: gained,
+    went: lost,
+    dosed: [...b.keys()].filter((id) => a.has(id) && a.get(id) !== b.get(id)),
+  }
+}
+
 /** What a second plan has that the first has not, and the other way round; and how much each fills. */
 export function comparePlans(
   first: TrainingPlan,

@@ -94,6 +94,16 @@ export type Dose = {
   minutes: number
 }
 
+/** What of a dose is chosen by hand; what is left open the plan chooses. */
+export type DoseWish = {
+  /** 1 and up; at most one more than the drill's own */
+  sets?: number | undefined
+  /** seconds of a hold or repetitions; held down to what the measured best allows */
+  amount?: number | undefined
+  /** the side with one set more; a side that is clearly weaker keeps its own */
+  extra?: Side | 'none' | undefined
+}
+
 const secondsAMinute = 60
 
 /**

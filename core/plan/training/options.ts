@@ -1,7 +1,7 @@
 import type { References } from '../../groundwork/reference'
-import { sides, type BySide, type Side } from '../../groundwork/side'
+import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { stages, type Capacity, type Tissue } from './capacities'
-import { minutesOf, type Dose, type Exercise, type Work } from './exercise'
+import { minutesOf, type Dose, type DoseWish, type Exercise, type Work } from './exercise'
 import type { Measured } from './gates'
 import type { LineId } from './effectRules'
 import type { Priorities } from './priorities'
@@ -27,6 +27,8 @@ export type DoseInput = {
   measured: Measured
   priorities: Priorities
   sessionsPerWeek: number
+  /** doses chosen by hand, by drill */
+  doses: Readonly<Record<string, DoseWish>>
   references: References
 }
 
@@ -38,7 +40,7 @@ export function phasesOf(exercise: Exercise): readonly [first: number, last: num
 }
 
 /**
- * Every way a drill may be done in one phase: by level and by sets.
+ * Every way a drill may be done in one phase: by level and by sets, or as a hand chose it within what is allowed.
  * @param phase 0..3
  * @returns minutes are those of the client's timer; a weaker side has one set more, never less
  * @source training plan, doses from the person
@@ -46,23 +48,27 @@ export function phasesOf(exercise: Exercise): readonly [first: number, last: num
 export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): Option[] {
   const [first, last] = phasesOf(exercise)
   if (phase < first || phase > last) return []
-  const setChoices = [...new Set([1, 2, exercise.sets])].filter((n) => n <= exercise.sets)
-  return levels
-    .filter((level) => level <= phase - first)
-    .flatMap((level) => {
-      const done = workAt(exercise, level, input)
-      return done ? setChoices.map((sets) => optionAt(exercise, phase, { level, sets, ...done }, input)) : []
-    })
+  const wish = input.doses[exercise.id] ?? {}
+  const setChoices =
+    wish.sets === undefined
+      ? [...new Set([1, 2, exercise.sets])].filter((n) => n <= exercise.sets)
+      : [Math.min(wish.sets, exercise.sets + 1)]
+  const grown = levels.filter((level) => level <= phase - first)
+  // an amount chosen by hand does not grow by itself; what is allowed of it does, level by level
+  return grown.flatMap((level) => {
+    const done = workAt(exercise, level, input)
+    return done ? setChoices.map((sets) => optionAt(exercise, phase, { level, sets, ...done }, input)) : []
+  })
 }
 
 type Done = { level: Level; sets: number; work: Work; lines: LineId[] }
 
 function optionAt(exercise: Exercise, phase: number, done: Done, input: DoseInput): Option {
   const { level, sets, work } = done
-  const { references: r, priorities, sessionsPerWeek } = input
+  const { references: r, sessionsPerWeek } = input
   const isHeavy = exercise.traits.includes('heavy')
   const perWeek = isHeavy ? Math.min(r.heavyPerWeekMost, Math.ceil(sessionsPerWeek / 2)) : sessionsPerWeek
-  const extraSets = extraSetsOf(exercise, priorities, r)
+  const extraSets = extraSetsOf(exercise, input)
   const extra = extraSets.left + extraSets.right
   const dose: Dose = {
     sets,
@@ -119,10 +125,10 @@ function amountOf(work: Work, exercise: Exercise): number {
 function workAt(
   exercise: Exercise,
   level: Level,
-  { measured, references: r }: DoseInput,
+  { measured, doses, references: r }: DoseInput,
 ): { work: Work; lines: LineId[] } | undefined {
   const { bound } = exercise
-  const planned = plannedAt(exercise, level)
+  const planned = wishedFor(exercise, plannedAt(exercise, level), doses[exercise.id]?.amount)
   if (!bound) return { work: calmed(planned, exercise, measured, r), lines: [] }
   const best = measured.best[bound]
   const isHold = 'holdS' in planned
@@ -142,6 +148,15 @@ function workAt(
   if (most < 1) return undefined
   const isWeak = bound === 'heelRaises' ? best < r.easierBelowReps : best < r.handSteadyBelowS
   return { work: leastOf(planned, most), lines: isWeak ? ['holdSteady', 'easierFirst'] : [] }
+}
+
+/** The amount a hand chose, between one and the most a drill is ever done with. */
+function wishedFor({ most }: Exercise, planned: Work, amount: number | undefined): Work {
+  if (amount === undefined) return planned
+  const within = (limit: number) => Math.max(1, Math.min(Math.round(amount), limit))
+  return 'holdS' in planned
+    ? { holdS: within('holdS' in most ? most.holdS : planned.holdS) }
+    : { ...planned, reps: within('reps' in most ? most.reps : planned.reps) }
 }
 
 /** How many repetitions fit into so many seconds on one leg. */
@@ -174,7 +189,10 @@ function leastOf(work: Work, most: number): Work {
 }
 
 /** One set more for the side that is shorter of what the drill is for, where the sides differ enough. */
-function extraSetsOf(exercise: Exercise, { rows }: Priorities, r: References): BySide<number> {
+function extraSetsOf(
+  exercise: Exercise,
+  { priorities: { rows }, doses, references: r }: DoseInput,
+): BySide<number> {
   // what soothes is done where it is sore, not more often
   const isSoothing = exercise.targets.some(([capacity]) => capacity === 'comfort')
   if (exercise.sides !== 'each' || isSoothing) return { left: 0, right: 0 }
@@ -183,5 +201,10 @@ function extraSetsOf(exercise: Exercise, { rows }: Priorities, r: References): B
     return sum + weight * (deficit.left - deficit.right)
   }, 0)
   const limit = r.sideGapSetPct / percent
-  return { left: gap >= limit ? 1 : 0, right: gap <= -limit ? 1 : 0 }
+  const weaker: Side | undefined = gap >= limit ? 'left' : gap <= -limit ? 'right' : undefined
+  const chosen = doses[exercise.id]?.extra
+  if (chosen === undefined || chosen === 'none')
+    return bySide((side) => (side === weaker && chosen === undefined ? 1 : 0))
+  // a hand gives one side more; it does not take from the weaker one
+  return bySide((side) => (side === chosen || side === weaker ? 1 : 0))
 }

@@ -2,7 +2,7 @@ import { cautionEffects, type CautionEffect } from '../cautions'
 import type { References } from '../../groundwork/reference'
 import { sides, type Side } from '../../groundwork/side'
 import { capacities, stages, tissues, type Capacity, type Stage, type Tissue } from './capacities'
-import type { Exercise } from './exercise'
+import type { DoseWish, Exercise } from './exercise'
 import { gateIds, type GateId } from './gateIds'
 import { readGate, type Gate, type Measured } from './gates'
 import { exerciseOf, library } from './library'
@@ -25,6 +25,8 @@ export type PlanInput = {
   isCheckOnly: boolean
   pinned: readonly string[]
   banned: readonly string[]
+  /** doses chosen by hand, by drill */
+  doses: Readonly<Record<string, DoseWish>>
   /** drills of the version in force that work */
   inForce: readonly string[]
   references: References
@@ -136,6 +138,7 @@ function inOrder(input: PlanInput): PlanInput {
     pinned: byLibrary(input.pinned),
     banned: byLibrary(input.banned),
     inForce: byLibrary(input.inForce),
+    doses: Object.fromEntries(byLibrary(Object.keys(input.doses)).map((id) => [id, input.doses[id]!])),
   }
 }
 

@@ -1,17 +1,16 @@
-import fc from 'fast-check'
 import { cautionEffects, type CautionEffect } from '../cautions'
 import {
   choosePlan,
   effectRules,
   kitItems,
   library,
-  type ExerciseTrait,
   type KitItem,
   type LineId,
   type PlanInput,
   type TrainingPlan,
 } from './index'
-import { arbitraryInput, inputOf, shortOfAll, usualSettings } from './testing/arbitraryClient'
+import { inputOf, shortOfAll, usualSettings } from './testing/arbitraryClient'
+import { forbidden } from './testing/forbidden'
 
 /** A client for whom nearly every drill is open unless something forbids it. */
 const openInput = (changed: Partial<PlanInput> = {}): PlanInput => {
@@ -44,32 +43,6 @@ const drillsOf = (plan: TrainingPlan) =>
     phase.picks.flatMap((p) => [p.exercise, ...(p.fallback ? [p.fallback.exercise] : [])]),
   )
 
-/** What must never be in a plan, as the spec of cautions has it: written here by hand, not read from the rules. */
-const forbidden: [CautionEffect, ExerciseTrait][] = [
-  ['noBounce', 'bounce'],
-  ['noBigToeExtension', 'bigToeExtension'],
-  ['bigToeInComfort', 'bigToeForced'],
-  ['noBall', 'ball'],
-  ['noBall', 'firmBall'],
-  ['noFirmBall', 'firmBall'],
-  ['noCrossRub', 'crossRub'],
-  ['noCold', 'cold'],
-  ['noEyesShutAlone', 'eyesShut'],
-  ['oneLegSupported', 'eyesShut'],
-  ['midRangeOnly', 'endRange'],
-  ['nothingForced', 'endRange'],
-  ['noNewExtremes', 'endRange'],
-  ['noNewExtremes', 'deepSquat'],
-  ['noBarefootOutside', 'barefootOutside'],
-  ['keepCushion', 'impact'],
-  ['keepCushion', 'longWalk'],
-  ['checkKitSkin', 'rubber'],
-  ['surgeonRules', 'oneLeg'],
-  ['surgeonRules', 'bounce'],
-  ['surgeonRules', 'deepSquat'],
-  ['surgeonRules', 'heavy'],
-]
-
 test('without a caution, each of these drills comes in where it is pinned', () => {
   for (const drill of library.filter((e) => forbidden.some(([, trait]) => e.traits.includes(trait))))
     expect(drillsOf(choosePlan(openInput({ pinned: [drill.id] }))).map((e) => e.id)).toContain(drill.id)
@@ -92,17 +65,6 @@ test.each(forbidden)(
       )
   },
 )
-
-test('on 500 clients, no plan carries what an effect in force forbids, not even as a fallback', () => {
-  fc.assert(
-    fc.property(arbitraryInput, (input) => {
-      const traits = drillsOf(choosePlan(input)).flatMap((e) => e.traits)
-      for (const [effect, trait] of forbidden)
-        if (input.effects.includes(effect)) expect(traits).not.toContain(trait)
-    }),
-    { numRuns: 500, endOnFailure: true },
-  )
-}, 120_000)
 
 test('lost feeling: nothing on one leg without something to hold, and always a line about it', () => {
   const effects: CautionEffect[] = ['oneLegSupported']

@@ -40,6 +40,6 @@ test('what an older server leaves out of a visit is filled in', async () => {
     fields: {},
   }
   expect(await answered(visitSchema)['~standard'].validate(visit)).toEqual({
-    value: { ...visit, referencesVersion: 0, unreadable: [] },
+    value: { ...visit, referencesVersion: 0, planInForce: [], unreadable: [] },
   })
 })

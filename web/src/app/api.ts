@@ -41,7 +41,7 @@ export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: query,
-  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye', 'insoles'],
+  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye', 'insoles', 'plans'],
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',

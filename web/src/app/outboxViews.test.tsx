@@ -74,6 +74,7 @@ function shown(part: ReactNode, view: Partial<OutboxView>, unreadable: string[] 
           version: 1,
           referencesVersion: 0,
           fields: {},
+          planInForce: [],
           unreadable,
         },
         pending: {},

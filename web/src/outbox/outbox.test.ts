@@ -51,6 +51,7 @@ function openStore(answer: (batch: Batch) => Promise<Answer>, kept: KeptEdit[] =
         version: 0,
         referencesVersion: 0,
         fields: {},
+        planInForce: [],
         unreadable: [],
       },
       pending: outbox.pendingOf(visitId),

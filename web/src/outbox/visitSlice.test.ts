@@ -21,6 +21,7 @@ const opened = (fields: Record<string, unknown> = {}, pending: Record<string, un
         version: 3,
         referencesVersion: 0,
         fields,
+        planInForce: [],
         unreadable: [],
       },
       pending,

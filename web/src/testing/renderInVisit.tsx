@@ -79,6 +79,7 @@ export function renderInVisit(
         version: 1,
         referencesVersion: 0,
         fields,
+        planInForce: [],
         unreadable: [],
       },
       pending: {},

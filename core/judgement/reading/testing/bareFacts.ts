@@ -37,6 +37,7 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
     raised: [],
     lowered: [],
     inForce: [],
+    doses: {},
     pace: 'usual',
   },
   ...changed,

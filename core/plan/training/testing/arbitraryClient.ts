@@ -83,6 +83,7 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     pinned: [],
     banned: [],
     inForce: [],
+    doses: {},
     references,
     ...changed,
   }
@@ -149,6 +150,18 @@ export const arbitraryInput: fc.Arbitrary<PlanInput> = fc
       library.map((e) => e.id),
       { maxLength: 4 },
     ),
+    doses: fc.dictionary(
+      fc.constantFrom(...library.map((e) => e.id)),
+      fc.record(
+        {
+          sets: fc.integer({ min: 1, max: 6 }),
+          amount: fc.integer({ min: 1, max: 300 }),
+          extra: fc.constantFrom('left' as const, 'right' as const, 'none' as const),
+        },
+        { requiredKeys: [] },
+      ),
+      { maxKeys: 6 },
+    ),
     isPainKnown: fc.boolean(),
   })
   .map((c) => {
@@ -170,6 +183,7 @@ export const arbitraryInput: fc.Arbitrary<PlanInput> = fc
         hasPinch: c.hasPinch,
         pinned: c.pinned.filter((id) => !c.banned.includes(id)),
         banned: c.banned,
+        doses: c.doses,
       },
     )
     return c.isPainKnown ? input : { ...input, measured: { ...input.measured, worstPain: undefined } }

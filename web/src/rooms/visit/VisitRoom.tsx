@@ -46,22 +46,26 @@ function FetchedVisit({ visit, step }: { visit: Visit; step: Step | 'feet' }) {
     <LoadedPart query={person}>
       {(who) => (
         <LoadedPart query={practice}>
-          {(where) => <OpenedVisit person={who} practice={where} step={step} />}
+          {(where) => (
+            <OpenedVisit person={who} practice={where} planInForce={fetched.planInForce} step={step} />
+          )}
         </LoadedPart>
       )}
     </LoadedPart>
   )
 }
 
-type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice'> & { step: Step | 'feet' }
+type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice' | 'planInForce'> & {
+  step: Step | 'feet'
+}
 
-function OpenedVisit({ person, practice, step }: Opened) {
+function OpenedVisit({ person, practice, planInForce, step }: Opened) {
   const dispatch = useAppDispatch()
   const { fields, startedOn, visitId = '' } = useAppSelector(selectVisit)
   const { data: session } = useSessionQuery()
   // the visit opens without it: until it is there, the default errors stand in
   const { data: background, isError } = useBackgroundQuery(visitId, { skip: visitId === '' })
-  const read = useReading({ fields, person, practice, startedOn, background })
+  const read = useReading({ fields, person, practice, startedOn, background, planInForce })
   const practitioner = session?.account.name ?? ''
   const errorOf = useMemo(
     () =>

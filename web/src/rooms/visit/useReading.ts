@@ -15,6 +15,7 @@ export function useReading({
   practice,
   startedOn,
   background,
+  planInForce,
 }: {
   fields: Fields
   person: Person
@@ -22,9 +23,10 @@ export function useReading({
   startedOn: string
   /** own errors and the visit before; undefined until they have arrived */
   background?: VisitBackground | undefined
+  planInForce: readonly string[]
 }): VisitRead {
   return useMemo(
-    () => readingOf({ fields, person, practice, startedOn, background }),
-    [fields, person, practice, startedOn, background],
+    () => readingOf({ fields, person, practice, startedOn, background, inForce: planInForce }),
+    [fields, person, practice, startedOn, background, planInForce],
   )
 }

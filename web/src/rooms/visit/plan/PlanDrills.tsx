@@ -14,7 +14,6 @@ import {
 } from '@sturvo/core/training'
 import {
   becauseText,
-  doseText,
   fallbackText,
   gateSentence,
   kitText,
@@ -27,6 +26,7 @@ import {
 import { FigureView } from '../../../parts/FigureView'
 import { pricesAway } from '../../../workers/planJobs'
 import { useRecord, useVisitReading } from '../visitContext'
+import { DoseMenu } from './DoseMenu'
 import classes from './Plan.module.css'
 
 const nameOf = (id: string) => exerciseOf(id)?.name ?? id
@@ -69,12 +69,12 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
     <li className={classes.pick} data-pick={e.id}>
       <FigureView id={e.figure} width={104} />
       <div>
-        <p>
-          <strong>{e.name}</strong> <span className={classes.dose}>{doseText(dose, e.sides)}</span>{' '}
+        <div className={classes.headline}>
+          <strong>{e.name}</strong> <DoseMenu pick={pick} />{' '}
           <span className={classes.soft}>
             {num(dose.minutes)} min{e.kit.length > 0 && ` · ${e.kit.map((item) => kitText[item]).join(', ')}`}
           </span>
-        </p>
+        </div>
         <p>{[e.cue, linesText(lines)].filter(Boolean).join(' ')}</p>
         {gate && (
           <p className={classes.gate} data-gate={gate.id}>

@@ -10,7 +10,7 @@ const nameOf = (id: string) => exerciseOf(id)?.name ?? id
 export function PlanRelax({ relax }: { relax: readonly Relax[] }) {
   const { facts } = useVisitReading()
   const record = useRecord()
-  const { pinned } = facts.plan
+  const { pinned, doses } = facts.plan
   return relax.map((wish, i) => (
     <div key={i} className={classes.relax} role="status" data-relax={wish.wish}>
       <p>{relaxText(wish, nameOf)}</p>
@@ -34,6 +34,21 @@ export function PlanRelax({ relax }: { relax: readonly Relax[] }) {
               </Button>
             )}
           </>
+        )}
+        {wish.wish === 'dose' && (
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() =>
+              record({
+                'answer.planDoses': Object.entries(doses).flatMap(([drill, dose]) =>
+                  wish.ids.includes(drill) ? [] : [{ drill, ...dose }],
+                ),
+              })
+            }
+          >
+            Dose of {wish.ids.map(nameOf).join(', ')} as the plan chooses
+          </Button>
         )}
         {wish.wish === 'pinForbidden' && (
           <Button

@@ -1,10 +1,11 @@
 import { ActionIcon, Button, Tooltip } from '@mantine/core'
 import { IconArrowDown, IconArrowUp } from '@tabler/icons-react'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
+import { Link } from 'react-router'
 import type { Side } from '@sturvo/core/side'
-import { inOrderOfWeight, type Capacity, type Priority } from '@sturvo/core/training'
-import { becauseText, capacityText, num } from '@sturvo/words'
-import { useRecord, useVisitReading } from '../visitContext'
+import { inOrderOfWeight, type Capacity, type Priority, type Surer } from '@sturvo/core/training'
+import { becauseText, capacityText, num, testOfFact } from '@sturvo/words'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Plan.module.css'
 
 const tapePx = 150
@@ -81,13 +82,37 @@ function PriorityRow({ row, isRaised, isLowered }: RowProps) {
         <Weigh capacity={capacity} isRaised={isRaised} isLowered={isLowered} />
       </div>
       {isOpen && (
-        <p className={classes.evidence}>
-          {evidence.length > 0
-            ? `From: ${becauseText(evidence, 8)}.`
-            : 'Nothing measured bears on it. It grows surer with the rows of Load and Move.'}
-        </p>
+        <div className={classes.evidence}>
+          <p>
+            {evidence.length > 0
+              ? `From: ${becauseText(evidence, 8)}.`
+              : 'Nothing measured says it is short.'}
+          </p>
+          <SurerLine tests={reading.surer[capacity]} />
+        </div>
       )}
     </li>
+  )
+}
+
+const shownTests = 4
+
+/** Tests that were not done and bear on one need, each a way to where it is done. */
+function SurerLine({ tests }: { tests: readonly Surer[] }) {
+  const { visitId } = useVisitFrame()
+  if (tests.length === 0) return <p>Every test that bears on it was done.</p>
+  return (
+    <p data-surer>
+      Would make it surer:{' '}
+      {tests.slice(0, shownTests).map(({ fact, sides }, i) => (
+        <Fragment key={fact}>
+          {i > 0 && ', '}
+          <Link to={`/visit/${visitId}/${testOfFact[fact].step}`}>{testOfFact[fact].name}</Link>
+          {sides.length === 1 && ` ${sides[0]}`}
+        </Fragment>
+      ))}
+      .
+    </p>
   )
 }
 

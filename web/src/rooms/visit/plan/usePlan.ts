@@ -10,6 +10,8 @@ export type PlanState = {
   isProving: boolean
   /** proving was stopped by hand, or broke; the quick plan stands */
   isStopped: boolean
+  /** what stood here before the last change of the question; undefined while nothing was changed */
+  before: TrainingPlan | undefined
   stop: () => void
 }
 
@@ -51,9 +53,14 @@ export function usePlan(input: PlanInput): PlanState {
       clearTimeout(timer)
     }
   }, [asked, key, isOpen])
+  // the plan before this one, once this one stands: what moved is told between two that stand
+  const [stood, setStood] = useState<{ key: string; plan: TrainingPlan; before?: TrainingPlan | undefined }>()
+  const plan = known ?? first
+  if (!isOpen && stood?.key !== key) setStood({ key, plan, before: stood?.plan })
   return {
     key,
-    plan: known ?? first,
+    plan,
+    before: !isOpen && stood?.key === key ? stood.before : undefined,
     isProving: isOpen,
     isStopped,
     stop: () => {

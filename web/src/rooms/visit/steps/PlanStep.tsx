@@ -1,11 +1,14 @@
 import { Button, Loader } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
-import type { PlanInput } from '@sturvo/core/training'
-import { noTrainingText, num, pct, spacingText } from '@sturvo/words'
+import { exerciseOf, movedBetween, type PlanInput } from '@sturvo/core/training'
+import { movedText, noTrainingText, num, pct, spacingText } from '@sturvo/words'
+import { useAppDispatch } from '../../../app/store'
+import { undone } from '../../../outbox/visitSlice'
 import { BlockedPlan } from '../plan/BlockedPlan'
 import { ComparePlans } from '../plan/ComparePlans'
 import { LeftOutList, PhaseView } from '../plan/PlanDrills'
+import { KeptPlans } from '../plan/KeptPlans'
 import { PlanRelax } from '../plan/PlanRelax'
 import { PlanSettings } from '../plan/PlanSettings'
 import { LimitsInForce, PlanWishes } from '../plan/PlanWishes'
@@ -43,11 +46,13 @@ function OpenPlan({ input }: { input: PlanInput }) {
         </p>
       )}
       {!plan.nothing && <ProofLine state={state} />}
+      <WhatMoved state={state} />
       {plan.phases.map((phase) => (
         <PhaseView key={phase.stage} phase={phase} plan={plan} input={input} />
       ))}
       {plan.leftOut.length > 0 && <LeftOutList key={state.key} leftOut={plan.leftOut} input={input} />}
       {!plan.nothing && <ComparePlans input={input} plan={plan} />}
+      <KeptPlans />
       <section aria-labelledby="spacing">
         <h2 id="spacing">Toe spacing</h2>
         <p>{spacingText(reading.spacing)}</p>
@@ -67,6 +72,21 @@ function OpenPlan({ input }: { input: PlanInput }) {
         )}
       </section>
     </div>
+  )
+}
+
+/** What the last change did to the plan, with the way back. */
+function WhatMoved({ state: { before, plan } }: { state: PlanState }) {
+  const dispatch = useAppDispatch()
+  if (!before) return null
+  const moved = movedText(movedBetween(before, plan), (id) => exerciseOf(id)?.name ?? id)
+  return (
+    <p className={classes.moved} role="status" data-moved>
+      {moved === '' ? 'The last change moved nothing else.' : `Your last change: ${moved}`}{' '}
+      <Button size="compact-xs" variant="subtle" onClick={() => dispatch(undone())}>
+        Undo
+      </Button>
+    </p>
   )
 }
 

@@ -1,0 +1,76 @@
+import { z } from 'zod'
+import { daySchema, idSchema } from './common'
+
+/** Keeps the plan of a visit as the next version. `after` is the last version the writer has seen, 0 for none. */
+export const newPlanSchema = z.object({
+  id: idSchema,
+  visitId: idSchema,
+  after: z.number().int().min(0).max(1e6),
+})
+export type NewPlan = z.infer<typeof newPlanSchema>
+
+export const planLineSchema = z.object({
+  id: idSchema,
+  /** 1 and up within a person */
+  number: z.number().int(),
+  visitId: idSchema,
+  madeOn: daySchema,
+  by: z.string(),
+  minutesPerSession: z.number(),
+  sessionsPerWeek: z.number(),
+  /** ids of the drills in the order of their phases */
+  drills: z.array(z.string()),
+})
+export type PlanLine = z.infer<typeof planLineSchema>
+export const planListSchema = z.object({ plans: z.array(planLineSchema) })
+
+const doseSchema = z.object({
+  sets: z.number(),
+  extraSets: z.object({ left: z.number(), right: z.number() }).partial(),
+  holdS: z.number().optional(),
+  reps: z.number().optional(),
+  secondsPerRep: z.number().optional(),
+  perWeek: z.number(),
+  minutes: z.number(),
+})
+const keptDrillSchema = doseSchema.extend({
+  id: z.string(),
+  name: z.string(),
+  sides: z.string(),
+  kit: z.array(z.string()),
+  lines: z.array(z.string()),
+  because: z.array(z.string()),
+  gate: z.string().optional(),
+  fallback: doseSchema.extend({ id: z.string(), name: z.string() }).optional(),
+})
+export type KeptDrill = z.infer<typeof keptDrillSchema>
+
+/**
+ * A plan as it was decided: with everything it was made from, so that it can be read and questioned years later. It is
+ * stored as the text it was first answered with, and never computed again.
+ */
+export const keptPlanSchema = planLineSchema.extend({
+  personId: idSchema,
+  visitVersion: z.number().int(),
+  coreVersion: z.string(),
+  settings: z.record(z.string(), z.string()),
+  references: z.record(z.string(), z.number()),
+  inputs: z.record(z.string(), z.unknown()),
+  plan: z.object({
+    nothing: z.string().optional(),
+    phases: z.array(
+      z.object({
+        stage: z.string(),
+        fromWeek: z.number(),
+        weeks: z.number(),
+        minutesPerSession: z.number(),
+        drills: z.array(keptDrillSchema),
+      }),
+    ),
+    leftOut: z.array(z.object({ id: z.string(), because: z.string() })),
+    proof: z
+      .object({ objective: z.number(), bound: z.number(), gapPct: z.number(), nodes: z.number() })
+      .optional(),
+  }),
+})
+export type KeptPlan = z.infer<typeof keptPlanSchema>

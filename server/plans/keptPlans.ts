@@ -1,0 +1,117 @@
+import dayjs from 'dayjs'
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import type { KeptPlan, NewPlan, PlanLine } from '@sturvo/schema'
+import type { Database, Db } from '../data/database'
+import { account, planItem, planVersion } from '../data/tables'
+import { fault, notFound } from '../http/faults'
+import { coreVersion } from '../version'
+import type { DecidedPlan } from './decidedPlan'
+
+const listed = {
+  id: planVersion.id,
+  number: planVersion.number,
+  visitId: planVersion.visitId,
+  madeOn: planVersion.madeOn,
+  by: account.name,
+  minutesPerSession: planVersion.minutesPerSession,
+  sessionsPerWeek: planVersion.sessionsPerWeek,
+}
+
+/** The plans kept for a person, newest first. */
+export async function plansOf(db: Db, personId: string): Promise<PlanLine[]> {
+  const rows = await db
+    .select(listed)
+    .from(planVersion)
+    .innerJoin(account, eq(account.id, planVersion.byAccount))
+    .where(eq(planVersion.personId, personId))
+    .orderBy(desc(planVersion.number))
+  const items =
+    rows.length === 0
+      ? []
+      : await db
+          .select()
+          .from(planItem)
+          .where(
+            inArray(
+              planItem.planId,
+              rows.map((row) => row.id),
+            ),
+          )
+          .orderBy(asc(planItem.phase), asc(planItem.place))
+  return rows.map((row) => ({
+    ...row,
+    drills: [...new Set(items.flatMap((item) => (item.planId === row.id ? [item.drill] : [])))],
+  }))
+}
+
+/** The text of a kept plan and whose it is. @throws Fault 404 */
+export async function keptPlanText(db: Db, id: string): Promise<{ personId: string; document: string }> {
+  const [row] = await db
+    .select({ personId: planVersion.personId, document: planVersion.document })
+    .from(planVersion)
+    .where(eq(planVersion.id, id))
+  if (!row) throw notFound('plan')
+  return row
+}
+
+type Keeper = { accountId: string; name: string }
+
+/**
+ * Keeps a decided plan as the next version of its person; sent twice it is kept once.
+ * @returns the text that will be answered for good
+ * @throws Fault 409 where somebody kept one meanwhile, or where the id is already that of another person's plan
+ */
+export async function keepPlan(
+  database: Database,
+  input: { personId: string; wish: NewPlan; decided: DecidedPlan; keeper: Keeper; now: Date },
+): Promise<string> {
+  const { personId, wish, decided, keeper, now } = input
+  return database.write(async (tx) => {
+    const [same] = await tx.select().from(planVersion).where(eq(planVersion.id, wish.id))
+    if (same) {
+      if (same.personId !== personId || same.visitId !== wish.visitId) throw fault('planKept', 'id')
+      return same.document
+    }
+    const [last] = await plansOf(tx, personId)
+    const latest = last?.number ?? 0
+    if (latest !== wish.after) throw fault('planKept', 'after', { number: latest })
+    const drills = decided.plan.phases.flatMap((phase) => phase.drills.map((drill) => drill.id))
+    const kept: KeptPlan = {
+      id: wish.id,
+      number: latest + 1,
+      personId,
+      visitId: wish.visitId,
+      madeOn: dayjs(now).format('YYYY-MM-DD'),
+      by: keeper.name,
+      coreVersion,
+      drills: [...new Set(drills)],
+      ...decided,
+    }
+    const document = JSON.stringify(kept)
+    await tx.insert(planVersion).values({
+      id: kept.id,
+      personId,
+      visitId: kept.visitId,
+      number: kept.number,
+      visitVersion: kept.visitVersion,
+      coreVersion,
+      madeOn: kept.madeOn,
+      byAccount: keeper.accountId,
+      minutesPerSession: kept.minutesPerSession,
+      sessionsPerWeek: kept.sessionsPerWeek,
+      document,
+      created: now.toISOString(),
+    })
+    const items = kept.plan.phases.flatMap((phase, p) =>
+      phase.drills.map(({ id, because: _because, lines: _lines, name: _name, ...dose }, place) => ({
+        planId: kept.id,
+        phase: p,
+        place,
+        drill: id,
+        dose,
+      })),
+    )
+    if (items.length > 0) await tx.insert(planItem).values(items)
+    return document
+  })
+}

@@ -1,0 +1,39 @@
+import { Router } from 'express'
+import { newPlanSchema } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { bodyAs, fault, idOf, notFound } from '../http/faults'
+import { findPerson } from '../people/queries'
+import { whoIs } from '../signin/sessions'
+import { visitSources } from '../visits/readVisit'
+import type { Work } from '../work/pool'
+import { keepPlan, keptPlanText, plansOf } from './keptPlans'
+
+/** Plans as decisions: made from a visit on the server, kept as a version, answered as they were kept. */
+export function planRoutes(database: Database, work: Work): Router {
+  const router = Router()
+  const personThere = async (id: string) => {
+    if (!(await findPerson(database.db, id))) throw notFound('person')
+    return id
+  }
+  router.get('/people/:id/plans', async (request, response) => {
+    response.json({ plans: await plansOf(database.db, await personThere(idOf(request))) })
+  })
+  router.post('/people/:id/plans', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const wish = bodyAs(newPlanSchema, request)
+    const sources = await visitSources(database, wish.visitId)
+    if (sources.visit.personId !== personId) throw notFound('visit')
+    const decided = await work.run('decidedPlan', { sources })
+    if (!decided) throw fault('planBlocked', 'visitId')
+    const { accountId, name } = whoIs(request)
+    const keeper = { accountId, name }
+    const text = await keepPlan(database, { personId, wish, decided, keeper, now: new Date() })
+    response.status(201).type('json').send(text)
+  })
+  router.get('/plans/:id', async (request, response) => {
+    const { personId, document } = await keptPlanText(database.db, idOf(request))
+    await personThere(personId)
+    response.type('json').send(document)
+  })
+  return router
+}

@@ -1,0 +1,139 @@
+import { Button, Modal } from '@mantine/core'
+import dayjs from 'dayjs'
+import { useState } from 'react'
+import type { PlanLine } from '@sturvo/schema'
+import { keptDoseText, num, stageText } from '@sturvo/words'
+import { useSessionQuery } from '../../../app/api'
+import { failureText } from '../../../app/failureText'
+import { newId } from '../../../app/newId'
+import { useKeepPlanMutation, useKeptPlanQuery, useKeptPlansQuery } from '../../../app/planApi'
+import { useAppSelector } from '../../../app/store'
+import { selectOutbox } from '../../../outbox/visitSlice'
+import { LoadedPart } from '../../../parts/LoadedPart'
+import { useVisitFrame } from '../visitContext'
+import classes from './Plan.module.css'
+
+const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
+
+/** Plans that were decided, newest first, and the way to keep the present one. A kept plan never changes. */
+export function KeptPlans() {
+  const { person } = useVisitFrame()
+  const plans = useKeptPlansQuery(person.id)
+  const [open, setOpen] = useState<PlanLine>()
+  return (
+    <section aria-labelledby="kept-plans">
+      <h2 id="kept-plans">Kept plans</h2>
+      <LoadedPart query={plans}>
+        {({ plans: kept }) => (
+          <>
+            {kept.length === 0 ? (
+              <p className={classes.soft}>
+                None yet. A kept plan stays as it was decided, whatever is measured or set afterwards.
+              </p>
+            ) : (
+              <ol className={classes.kept} reversed>
+                {kept.map((line) => (
+                  <li key={line.id} data-kept={line.number}>
+                    <span>
+                      <strong>Version {line.number}</strong>, {dayAsRead(line.madeOn)}, by {line.by}
+                    </span>
+                    <span className={classes.soft}>
+                      {line.drills.length} drills in {num(line.minutesPerSession, 0)} min,{' '}
+                      {line.sessionsPerWeek} a week
+                    </span>
+                    <Button size="compact-sm" variant="subtle" onClick={() => setOpen(line)}>
+                      Open version {line.number}
+                    </Button>
+                  </li>
+                ))}
+              </ol>
+            )}
+            <KeepButton latest={kept[0]?.number ?? 0} />
+          </>
+        )}
+      </LoadedPart>
+      {open && <KeptPlanDialog line={open} onClosed={() => setOpen(undefined)} />}
+    </section>
+  )
+}
+
+/** Who may not decide sees no button; what is typed and not sent yet is no part of a decision. */
+function KeepButton({ latest }: { latest: number }) {
+  const { person, visitId } = useVisitFrame()
+  const { data: session } = useSessionQuery()
+  const { save } = useAppSelector(selectOutbox)
+  const [keep, { isLoading, error, reset }] = useKeepPlanMutation()
+  // the same press sent twice is one plan
+  const [id, setId] = useState(newId)
+  if (session?.account.role === 'assistant')
+    return <p className={classes.soft}>A practitioner or the owner keeps a plan.</p>
+  const isSaved = save === 'saved'
+  return (
+    <>
+      <Button
+        variant="default"
+        loading={isLoading}
+        disabled={!isSaved}
+        onClick={() => {
+          reset()
+          keep({ personId: person.id, id, visitId, after: latest })
+            .unwrap()
+            .then(
+              () => setId(newId()),
+              () => undefined,
+            )
+        }}
+      >
+        Keep this plan as version {latest + 1}
+      </Button>
+      {!isSaved && <p className={classes.soft}>It can be kept once everything typed is saved.</p>}
+      {error && <p role="alert">{failureText(error)}</p>}
+    </>
+  )
+}
+
+function KeptPlanDialog({ line, onClosed }: { line: PlanLine; onClosed: () => void }) {
+  const plan = useKeptPlanQuery(line.id)
+  return (
+    <Modal
+      opened
+      onClose={onClosed}
+      size="xl"
+      title={`Version ${line.number}, ${dayAsRead(line.madeOn)}, by ${line.by}`}
+    >
+      <LoadedPart query={plan}>
+        {({ plan: kept }) => (
+          <>
+            {kept.phases.length === 0 && <p>Nothing to train was decided.</p>}
+            {kept.phases
+              .filter((phase) => phase.drills.length > 0)
+              .map((phase) => (
+                <section key={phase.stage} aria-label={phase.stage}>
+                  <h3>
+                    {stageText[phase.stage as keyof typeof stageText] ?? phase.stage}{' '}
+                    <span className={classes.soft}>
+                      weeks {phase.fromWeek} to {phase.fromWeek + phase.weeks - 1}
+                    </span>
+                  </h3>
+                  {phase.drills.map((drill) => (
+                    <div key={drill.id} className={classes.keptDrill} data-kept-drill={drill.id}>
+                      <p>
+                        <strong>{drill.name}</strong> {keptDoseText(drill)}
+                      </p>
+                      {[drill.lines.join(' '), drill.gate ?? '', drill.because.join('; ')]
+                        .filter((text) => text !== '')
+                        .map((text) => (
+                          <p key={text} className={classes.soft}>
+                            {text}
+                          </p>
+                        ))}
+                    </div>
+                  ))}
+                </section>
+              ))}
+          </>
+        )}
+      </LoadedPart>
+    </Modal>
+  )
+}
