@@ -212,7 +212,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     expect(watched.complaints).toEqual([])
   })
 
-  test('Plan: one left out comes back; why not has a price; a swap stays; minutes compared', async () => {
+  test('Plan: one left out comes back; why not has a price; minutes compared', async () => {
     const id = await page.$eval('[data-phase="wake"] [data-pick]', (e) => e.getAttribute('data-pick')!)
     const name = await page.$eval(`[data-pick="${id}"] strong`, (e) => e.textContent ?? '')
     await page.locator(`[data-phase="wake"] [aria-label="Leave out ${name}"]`).click()
@@ -233,26 +233,30 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await saved(page)
   })
 
-  test('Plan by keyboard alone: a need raised, a drill left out; a reload in the middle keeps the plan', async () => {
-    const tabTo = async (label: string) => {
-      for (let i = 0; i < 150; i++) {
-        await page.keyboard.press('Tab')
-        if (
-          await page.evaluate(
-            (wanted) => document.activeElement?.getAttribute('aria-label') === wanted,
-            label,
-          )
-        )
-          return
-      }
-      throw new Error(`${label} is not reached by Tab`)
+  /** Goes on by Tab until what is named or reads so has the caret. */
+  const tabTo = async (label: string) => {
+    for (let i = 0; i < 600; i++) {
+      await page.keyboard.press('Tab')
+      const isThere = await page.evaluate((wanted) => {
+        const at = document.activeElement
+        const said = at?.getAttribute('aria-label') ?? at?.textContent ?? ''
+        return at?.tagName !== 'BODY' && said.startsWith(wanted)
+      }, label)
+      if (isThere) return
     }
+    throw new Error(`${label} is not reached by Tab`)
+  }
+  const fromTop = () => page.evaluate(() => (document.activeElement as HTMLElement).blur())
+  const proven = () => page.waitForSelector('[data-proven="true"]')
+
+  test('Plan by keyboard alone: a need raised, a drill left out; a reload in the middle keeps the plan', async () => {
     const pressed = (label: string) =>
       page.$eval(`[aria-label="${label}"]`, (e) => e.getAttribute('aria-pressed'))
-    await page.evaluate(() => (document.activeElement as HTMLElement).blur())
-    await tabTo('Raise calf')
+    const raise = await page.$eval('[aria-label^="Raise "]', (e) => e.getAttribute('aria-label')!)
+    await fromTop()
+    await tabTo(raise)
     await page.keyboard.press('Enter')
-    expect(await pressed('Raise calf')).toBe('true')
+    expect(await pressed(raise)).toBe('true')
     const name = await page.$eval('[data-phase="wake"] [data-pick] strong', (e) => e.textContent ?? '')
     await tabTo(`Leave out ${name}`)
     await page.keyboard.press('Enter')
@@ -260,14 +264,87 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await saved(page)
     await page.reload({ waitUntil: 'domcontentloaded' })
     await page.waitForSelector('::-p-text(taken out by you)')
-    expect(await pressed('Raise calf')).toBe('true')
+    expect(await pressed(raise)).toBe('true')
     await clickText(page, 'Bring back')
-    await tabTo('Raise calf')
+    await tabTo(raise)
     await page.keyboard.press('Enter')
-    expect(await pressed('Raise calf')).toBe('false')
+    expect(await pressed(raise)).toBe('false')
     await page.waitForSelector('[data-proven="true"]')
     await saved(page)
   }, 60_000)
+
+  test('Plan by keyboard alone: a swap stays, wishes that cannot all be kept are let go, a dose is chosen', async () => {
+    await fromTop()
+    const swap = await page.$eval('[data-pick] [aria-label^="Swap "]:not([disabled])', (e) =>
+      e.getAttribute('aria-label')!,
+    )
+    await tabTo(swap)
+    await page.keyboard.press('Enter')
+    const other = await page.waitForSelector('[data-swap]')
+    const id = await other!.evaluate((e) => e.getAttribute('data-swap')!)
+    await page.evaluate((each) => document.querySelector<HTMLElement>(`[data-swap="${each}"]`)!.focus(), id)
+    await page.keyboard.press('Enter')
+    await page.waitForSelector(`[data-pick="${id}"] [aria-pressed="true"]`)
+    await proven()
+    expect(await textOf(page, '[data-moved]')).toMatch(/Your last change: (In|Out|In another)/)
+    // five minutes, and more wishes than fit into them
+    await page.focus('[aria-labelledby="plan-minutes"]')
+    await page.keyboard.press('Home')
+    for (let pins = 0; pins < 12; pins++) {
+      await proven()
+      if (await page.$('[data-relax="unpin"]')) break
+      if (pins === 0) {
+        await fromTop()
+        await tabTo('Pin it')
+      } else await page.focus('[data-left-out] button[data-pin]')
+      await page.keyboard.press('Enter')
+    }
+    await page.waitForSelector('[data-relax="unpin"]')
+    await fromTop()
+    await tabTo('Unpin ')
+    await page.keyboard.press('Enter')
+    await page.waitForFunction(() => !document.querySelector('[data-relax="unpin"]'))
+    await proven()
+    await fromTop()
+    await tabTo('Dose of ')
+    const drill = await page.evaluate(() =>
+      document.activeElement!.closest('[data-pick]')!.getAttribute('data-pick')!,
+    )
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('::-p-text(Use this dose)')
+    await tabTo('Use this dose')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector(`[data-pick="${drill}"] [aria-pressed="true"]`)
+    await saved(page)
+  }, 180_000)
+
+  test('Plan: kept as version 1, it opens as it was decided after everything else has changed', async () => {
+    const press = (words: string) => page.locator(`button ::-p-text(${words})`).click()
+    const versionOne = async () => {
+      await press('Open version 1')
+      await page.waitForSelector('[role="dialog"] [data-kept-drill]')
+      const text = await textOf(page, '[role="dialog"]')
+      await page.keyboard.press('Escape')
+      await page.waitForFunction(() => !document.querySelector('[role="dialog"]'))
+      return text
+    }
+    await proven()
+    await press('Keep this plan as version 1')
+    await page.waitForSelector('[data-kept="1"]')
+    const decided = await versionOne()
+    await page.focus('[aria-labelledby="plan-minutes"]')
+    await page.keyboard.press('End')
+    await saved(page)
+    await proven()
+    await press('Keep this plan as version 2')
+    await page.waitForSelector('[data-kept="2"]')
+    expect(await versionOne()).toBe(decided)
+    await page.focus('[aria-labelledby="plan-minutes"]')
+    await page.keyboard.press('Home')
+    for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight')
+    await saved(page)
+    await proven()
+  }, 120_000)
 
   test('Hand over: the PDF holds the same page in words', async () => {
     await clickText(page, 'On to Hand over')

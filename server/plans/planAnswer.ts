@@ -33,7 +33,7 @@ function drillAnswer({ exercise, dose, fills, because, lines, gate, fallback }: 
     kit: [...exercise.kit],
     lines: lines.map((line) => lineText[line]),
     targets: fills.map(targetAnswer),
-    because: because.map((e) => becauseText([e])),
+    because: [...new Set(because.map((e) => becauseText([e])))],
     ...(gate && { gate: gateSentence(gate) }),
     ...(fallback && {
       fallback: { id: fallback.exercise.id, name: fallback.exercise.name, ...doseAnswer(fallback.dose) },

@@ -248,6 +248,7 @@ export function LeftOutList({ leftOut, input }: { leftOut: readonly LeftOut[]; i
                   <Button
                     size="compact-xs"
                     variant="subtle"
+                    data-pin
                     onClick={() => record({ 'answer.planPinned': [...pinned, exercise.id] })}
                   >
                     Pin it
