@@ -62,7 +62,7 @@ test('Suna: her support goes into the walking shoes and not into the boot, which
     'depth',
     'base',
   ])
-  expect(reading.findings.map((f) => f.kind)).toEqual(expect.arrayContaining(['base', 'device']))
+  expect(reading.findings.map((f) => f.kind)).toEqual(expect.arrayContaining(['base', 'orthosis']))
 })
 
 test('everybody has three to six shoes, and what is worn most decides on the ferry', async () => {

@@ -248,7 +248,8 @@ const gateText: Record<GateId, (gate: Gate) => string> = {
   ankleBend: (g) => `opens when the knee reaches ${num(g.need, 0)} mm to the wall on both sides`,
   bigToeBend: (g) => `opens when both big toes bend ${num(g.need, 0)}°`,
   eyesOpenFirst: (g) => `opens at ${num(g.need, 0)} s on one leg, eyes open`,
-  bounce: (g) => `opens at ${num(g.need, 0)} single heel raises, 20 on both, and pain of 2 or less`,
+  bounce: (g) =>
+    `opens at ${num(g.need, 0)} heel raises on either leg alone, and pain of ${num(g.painMost ?? 0, 0)} or less`,
   yieldFirst: () => 'opens when the heel can roll in',
 }
 const gateNow: Record<GateId, (value: number) => string> = {
@@ -257,6 +258,22 @@ const gateNow: Record<GateId, (value: number) => string> = {
   eyesOpenFirst: (v) => `${num(v, 0)} s now`,
   bounce: (v) => `${num(v, 0)} raises now`,
   yieldFirst: () => 'not yet',
+}
+
+/** What lies behind a gate. */
+export const behindGateText: Record<GateId, string> = {
+  ankleBend: 'Deep squats',
+  bigToeBend: 'Pushing off over the toe',
+  eyesOpenFirst: 'Balance with eyes shut',
+  bounce: 'Hops and jumps',
+  yieldFirst: 'Holding the arch back',
+}
+
+/** That a gate is open, and by what. */
+export function gateOpenSentence(gate: Gate): string {
+  return gate.id === 'yieldFirst' || gate.value === undefined
+    ? 'Open.'
+    : `Open: ${gateNow[gate.id](gate.value)}.`
 }
 
 /** Why a gate is closed, and which measurement opens it. */
@@ -293,7 +310,7 @@ export function leftOutText(because: LeftOutBecause): string {
       return 'not with a pinch in front of the ankle: joint glide, or someone licensed looks at it'
     case 'gate':
       return because.gate.isShutByPain
-        ? 'not until pain is known and 2 of 10 or less, and the calf is ready'
+        ? `not until pain is known and ${num(because.gate.painMost ?? 0, 0)} of 10 or less, and the calf is ready`
         : gateSentence(because.gate)
     case 'banned':
       return 'taken out by you'

@@ -29,6 +29,8 @@ export type Gate = {
   need: number
   /** pain above the limit, or unknown, keeps the drill out altogether: no fallback makes it harmless */
   isShutByPain: boolean
+  /** pain at most, where the gate asks for that too, 0..10 */
+  painMost?: number | undefined
 }
 
 /**
@@ -57,7 +59,7 @@ export function readGate(id: GateId, measured: Measured, r: References): Gate {
     case 'bounce': {
       const raises = from(measured.heelRaises, r.bounceOneLegged, 'calf')
       const isCalm = measured.worstPain !== undefined && measured.worstPain <= r.bouncePain
-      return { ...raises, isOpen: raises.isOpen && isCalm, isShutByPain: !isCalm }
+      return { ...raises, isOpen: raises.isOpen && isCalm, isShutByPain: !isCalm, painMost: r.bouncePain }
     }
   }
 }

@@ -138,6 +138,32 @@ test('a change is told between two plans that stand, never against one that was 
   )
 })
 
+describe('gates', () => {
+  const stateOf = (id: string) => {
+    const gate = document.querySelector(`[data-gate-state="${id}"]`)
+    return (
+      gate && {
+        isOpen: gate.getAttribute('data-open') === 'true',
+        words: gate.querySelector('p')!.textContent,
+      }
+    )
+  }
+  test('closed says which measurement opens it, open says by what; one side alone opens nothing', () => {
+    renderInVisit(<PlanStep />, {
+      ...asked,
+      ...bothSides('kneeToWall', 130, 128),
+      'measure.bigToeExtension.left.1': 80,
+      ...bothSides('singleLegOpen', 12, 40),
+    })
+    expect(stateOf('ankleBend')).toEqual({ isOpen: true, words: expect.stringMatching(/^Open: .*128/) })
+    expect(stateOf('bigToeBend')).toEqual({ isOpen: false, words: expect.stringContaining('not measured') })
+    expect(stateOf('eyesOpenFirst')).toEqual({ isOpen: false, words: expect.stringMatching(/20 s.*12 s/) })
+    expect(stateOf('bounce')!.isOpen).toBe(false)
+    // only a locked foot is asked to yield first
+    expect(stateOf('yieldFirst')).toBeNull()
+  })
+})
+
 const line: PlanLine = {
   id: 'plan00000001',
   number: 1,

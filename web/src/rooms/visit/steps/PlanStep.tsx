@@ -8,6 +8,7 @@ import { undone } from '../../../outbox/visitSlice'
 import { BlockedPlan } from '../plan/BlockedPlan'
 import { ComparePlans } from '../plan/ComparePlans'
 import { LeftOutList, PhaseView } from '../plan/PlanDrills'
+import { GatesView } from '../plan/GatesView'
 import { KeptPlans } from '../plan/KeptPlans'
 import { PlanRelax } from '../plan/PlanRelax'
 import { PlanSettings } from '../plan/PlanSettings'
@@ -39,6 +40,7 @@ function OpenPlan({ input }: { input: PlanInput }) {
       <PlanSettings />
       <LimitsInForce />
       <PrioritiesView />
+      {!plan.nothing && <GatesView input={input} />}
       <PlanRelax relax={plan.relax} />
       {plan.nothing && (
         <p className={classes.relax} data-nothing={plan.nothing}>
