@@ -12,6 +12,7 @@ let page: Page
 beforeAll(async () => {
   open = await openPractice()
   ;({ practice, page } = open)
+  await signIn(page, practice.url)
 }, openingMs)
 afterAll(() => open.close())
 jest.setTimeout(25_000)

@@ -252,11 +252,12 @@ const gateText: Record<GateId, (gate: Gate) => string> = {
     `opens at ${num(g.need, 0)} heel raises on either leg alone, and pain of ${num(g.painMost ?? 0, 0)} or less`,
   yieldFirst: () => 'opens when the heel can roll in',
 }
-const gateNow: Record<GateId, (value: number) => string> = {
+const gateNow: Record<GateId, (value: number, gate: Gate) => string> = {
   ankleBend: (v) => `${num(v, 0)} mm now`,
   bigToeBend: (v) => `${num(v, 0)}° now`,
   eyesOpenFirst: (v) => `${num(v, 0)} s now`,
-  bounce: (v) => `${num(v, 0)} raises now`,
+  bounce: (v, { isShutByPain, pain }) =>
+    `${num(v, 0)} raises${isShutByPain ? (pain === undefined ? ', pain not known,' : `, pain ${num(pain, 0)}`) : ''} now`,
   yieldFirst: () => 'not yet',
 }
 
@@ -273,7 +274,7 @@ export const behindGateText: Record<GateId, string> = {
 export function gateOpenSentence(gate: Gate): string {
   return gate.id === 'yieldFirst' || gate.value === undefined
     ? 'Open.'
-    : `Open: ${gateNow[gate.id](gate.value)}.`
+    : `Open: ${gateNow[gate.id](gate.value, gate)}.`
 }
 
 /** Why a gate is closed, and which measurement opens it. */
@@ -283,7 +284,7 @@ export function gateSentence(gate: Gate): string {
       ? ''
       : gate.value === undefined
         ? ' (not measured)'
-        : ` (${gateNow[gate.id](gate.value)})`
+        : ` (${gateNow[gate.id](gate.value, gate)})`
   return `Gate: ${gateText[gate.id](gate)}${now}.`
 }
 

@@ -90,6 +90,7 @@ describe('gates', () => {
     expect(gateSentence(closed)).toContain('14 heel raises on either leg alone, and pain of 1 or less')
     expect(leftOutText({ why: 'gate', gate: closed })).toContain('1 of 10 or less')
     expect(closed.isShutByPain).toBe(true)
+    expect(gateSentence(closed)).toContain('(12 raises, pain 5 now)')
   })
   test('each gate says what lies behind it, and something does', () => {
     for (const id of gateIds) {

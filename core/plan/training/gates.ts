@@ -31,6 +31,8 @@ export type Gate = {
   isShutByPain: boolean
   /** pain at most, where the gate asks for that too, 0..10 */
   painMost?: number | undefined
+  /** the worst pain now, where the gate asks for it */
+  pain?: number | undefined
 }
 
 /**
@@ -59,7 +61,13 @@ export function readGate(id: GateId, measured: Measured, r: References): Gate {
     case 'bounce': {
       const raises = from(measured.heelRaises, r.bounceOneLegged, 'calf')
       const isCalm = measured.worstPain !== undefined && measured.worstPain <= r.bouncePain
-      return { ...raises, isOpen: raises.isOpen && isCalm, isShutByPain: !isCalm, painMost: r.bouncePain }
+      return {
+        ...raises,
+        isOpen: raises.isOpen && isCalm,
+        isShutByPain: !isCalm,
+        painMost: r.bouncePain,
+        pain: measured.worstPain,
+      }
     }
   }
 }
