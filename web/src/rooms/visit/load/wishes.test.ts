@@ -14,7 +14,7 @@ test('a landmark that was put back stands in the way of nothing that is found', 
   ).toEqual({
     right: { m1 },
   })
-  expect(wishesOf({ ...base, landmarks: undefined } as never).landmarks).toEqual({})
+  expect(wishesOf({ ...base, landmarks: undefined }).landmarks).toEqual({})
 })
 
 test('the frame that is shown lies nearest to the moment asked for', () => {
