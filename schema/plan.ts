@@ -5,6 +5,8 @@ import { daySchema, idSchema } from './common'
 export const newPlanSchema = z.object({
   id: idSchema,
   visitId: idSchema,
+  /** the version of the visit the plan was seen on */
+  visitVersion: z.number().int().min(0).max(1e9),
   after: z.number().int().min(0).max(1e6),
 })
 export type NewPlan = z.infer<typeof newPlanSchema>

@@ -42,7 +42,7 @@ export type FrontDoor = z.infer<typeof frontDoorSchema>
 
 export const firstOwnerSchema = z.object({
   /** printed in the terminal of whoever started Sturvo: only they may become the owner */
-  code: z.string().trim().max(40),
+  code: z.string().trim().min(1, 'The code is missing.').max(40),
   practiceName: lineSchema.pipe(z.string().min(1, 'The practice needs a name.').max(120)),
   name: lineSchema.pipe(z.string().min(1, 'Your name is missing.').max(120)),
   email: emailSchema,

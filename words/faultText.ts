@@ -32,6 +32,8 @@ export const faultText = {
   personChanged: 'Someone changed this person meanwhile. Nothing was changed: look at both and choose.',
   planBlocked:
     'No plan can be kept while red flags are open or stop it: answer them in Plan first. Nothing was kept.',
+  planMoved:
+    'This visit was changed meanwhile, so its plan may be another one than you saw. Nothing was kept: load the page anew and look again.',
   planKept:
     'Someone kept a plan for this person meanwhile. Nothing was kept: look at theirs, then keep yours.',
   birthInFuture: 'The birth year lies in the future. Nothing was changed.',

@@ -4,11 +4,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createClient, type Client } from '@libsql/client'
 import { keyOldPeople, peoplePage } from '../people/queries'
-import { practiceRow } from '../practice/queries'
+import { errorKindIds } from '@sturvo/core/measures'
+import { practiceSchema } from '@sturvo/schema'
+import { practiceAnswer, practiceRow } from '../practice/queries'
 import { countOldVisits, visitAnswer } from '../visits/queries'
 import { changeVisit } from '../visits/changeVisit'
 import { openDatabase } from './database'
 import { rootFolder } from './places'
+import { eyeAnswer } from './tables'
 
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-older-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -61,6 +64,7 @@ async function fill(client: Client, last: number): Promise<void> {
     settings: '{"bigToeGoal":"sixtyFive"}',
     reference_values:
       last < 6 ? '{"kneeToWallGoal":120,"halluxSlight":14}' : '{"kneeToWallGoalMm":120,"halluxSlightDeg":14}',
+    ...(last >= 3 ? { trial_uses: last < 6 ? '{"semHallux":"last"}' : '{"semHalluxDeg":"last"}' } : {}),
     is_demo: 0,
     version: 3,
     ...written,
@@ -75,6 +79,20 @@ async function fill(client: Client, last: number): Promise<void> {
     version: 1,
     ...written,
   })
+  if (last >= 3)
+    await put(client, 'eye_answer', {
+      id: 'answer000001',
+      account_id: 'account00001',
+      kind: 'hallux',
+      level: 2,
+      seed: 5,
+      side: 'left',
+      error: 1.5,
+      derived_kind: last < 6 ? 'semHallux' : 'semHalluxDeg',
+      derived_error: 1.5,
+      at: stamp,
+      ...written,
+    })
   await put(client, 'person', {
     id: 'person000001',
     name: 'Ansa Rook',
@@ -144,7 +162,12 @@ describe.each(entries.map((entry) => [entry.tag, entry.idx] as const))('a file a
       name: 'Tideway Foot Room',
       version: 3,
       references: { kneeToWallGoalMm: 120, halluxSlightDeg: 14 },
+      ...(last >= 3 ? { trialUses: { semHalluxDeg: 'last' } } : {}),
     })
+    // the contracts take what is there: neither the practice nor anybody's answers are shut by an old name
+    expect(practiceSchema.safeParse(await practiceAnswer(database.db, practice)).success).toBe(true)
+    for (const { derivedKind } of await database.db.select().from(eyeAnswer))
+      expect(errorKindIds).toContain(derivedKind)
     // what the server does beside its first answers
     while ((await countOldVisits(database)) > 0);
     while ((await keyOldPeople(database)) > 0);

@@ -31,6 +31,7 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   searchTooLong: { status: 422, code: 'badInput' },
   personChanged: { status: 409, code: 'conflict' },
   planBlocked: { status: 409, code: 'planBlocked' },
+  planMoved: { status: 409, code: 'planMoved' },
   planKept: { status: 409, code: 'planKept' },
   birthInFuture: { status: 422, code: 'badInput' },
   badCursor: { status: 400, code: 'badCursor' },

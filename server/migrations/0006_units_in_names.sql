@@ -1,4 +1,5 @@
--- Values of the reference table carry their unit in their name; values that a practice set keep their place.
+-- Values of the reference table carry their unit in their name; values that a practice set, its choice
+-- of trials and the errors made in practice move with them.
 UPDATE `practice` SET `reference_values` = replace(`reference_values`, '"chippauxUsualLow":', '"chippauxUsualLowPct":') WHERE instr(`reference_values`, '"chippauxUsualLow":') > 0;--> statement-breakpoint
 UPDATE `reference_version` SET `reference_values` = replace(`reference_values`, '"chippauxUsualLow":', '"chippauxUsualLowPct":') WHERE instr(`reference_values`, '"chippauxUsualLow":') > 0;--> statement-breakpoint
 UPDATE `practice` SET `reference_values` = replace(`reference_values`, '"chippauxLow":', '"chippauxLowPct":') WHERE instr(`reference_values`, '"chippauxLow":') > 0;--> statement-breakpoint
@@ -224,4 +225,36 @@ UPDATE `reference_version` SET `reference_values` = replace(`reference_values`, 
 UPDATE `practice` SET `reference_values` = replace(`reference_values`, '"bigToeGoal":', '"bigToeGoalDeg":') WHERE instr(`reference_values`, '"bigToeGoal":') > 0;--> statement-breakpoint
 UPDATE `reference_version` SET `reference_values` = replace(`reference_values`, '"bigToeGoal":', '"bigToeGoalDeg":') WHERE instr(`reference_values`, '"bigToeGoal":') > 0;--> statement-breakpoint
 UPDATE `practice` SET `reference_values` = replace(`reference_values`, '"heelDeviceMostMm":', '"heelOrthosisMostMm":') WHERE instr(`reference_values`, '"heelDeviceMostMm":') > 0;--> statement-breakpoint
-UPDATE `reference_version` SET `reference_values` = replace(`reference_values`, '"heelDeviceMostMm":', '"heelOrthosisMostMm":') WHERE instr(`reference_values`, '"heelDeviceMostMm":') > 0;
+UPDATE `reference_version` SET `reference_values` = replace(`reference_values`, '"heelDeviceMostMm":', '"heelOrthosisMostMm":') WHERE instr(`reference_values`, '"heelDeviceMostMm":') > 0;--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semNavicular":', '"semNavicularMm":') WHERE instr(`trial_uses`, '"semNavicular":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semNavicularMm' WHERE `derived_kind` = 'semNavicular';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semHallux":', '"semHalluxDeg":') WHERE instr(`trial_uses`, '"semHallux":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semHalluxDeg' WHERE `derived_kind` = 'semHallux';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semFifth":', '"semFifthDeg":') WHERE instr(`trial_uses`, '"semFifth":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semFifthDeg' WHERE `derived_kind` = 'semFifth';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semToeGap":', '"semToeGapMm":') WHERE instr(`trial_uses`, '"semToeGap":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semToeGapMm' WHERE `derived_kind` = 'semToeGap';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semWidth":', '"semWidthMm":') WHERE instr(`trial_uses`, '"semWidth":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semWidthMm' WHERE `derived_kind` = 'semWidth';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semLength":', '"semLengthMm":') WHERE instr(`trial_uses`, '"semLength":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semLengthMm' WHERE `derived_kind` = 'semLength';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semEversion":', '"semEversionDeg":') WHERE instr(`trial_uses`, '"semEversion":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semEversionDeg' WHERE `derived_kind` = 'semEversion';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semHeelAngle":', '"semHeelAngleDeg":') WHERE instr(`trial_uses`, '"semHeelAngle":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semHeelAngleDeg' WHERE `derived_kind` = 'semHeelAngle';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semKneeToWall":', '"semKneeToWallMm":') WHERE instr(`trial_uses`, '"semKneeToWall":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semKneeToWallMm' WHERE `derived_kind` = 'semKneeToWall';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semBigToe":', '"semBigToeDeg":') WHERE instr(`trial_uses`, '"semBigToe":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semBigToeDeg' WHERE `derived_kind` = 'semBigToe';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semSingleLeg":', '"semSingleLegS":') WHERE instr(`trial_uses`, '"semSingleLeg":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semSingleLegS' WHERE `derived_kind` = 'semSingleLeg';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semDorsum":', '"semDorsumMm":') WHERE instr(`trial_uses`, '"semDorsum":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semDorsumMm' WHERE `derived_kind` = 'semDorsum';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semToeBend":', '"semToeBendDeg":') WHERE instr(`trial_uses`, '"semToeBend":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semToeBendDeg' WHERE `derived_kind` = 'semToeBend';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semShin":', '"semShinDeg":') WHERE instr(`trial_uses`, '"semShin":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semShinDeg' WHERE `derived_kind` = 'semShin';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semFirstRay":', '"semFirstRayMm":') WHERE instr(`trial_uses`, '"semFirstRay":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semFirstRayMm' WHERE `derived_kind` = 'semFirstRay';--> statement-breakpoint
+UPDATE `practice` SET `trial_uses` = replace(`trial_uses`, '"semGrip":', '"semGripN":') WHERE instr(`trial_uses`, '"semGrip":') > 0;--> statement-breakpoint
+UPDATE `eye_answer` SET `derived_kind` = 'semGripN' WHERE `derived_kind` = 'semGrip';

@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { asc, desc, eq, inArray, max } from 'drizzle-orm'
 import type { KeptPlan, NewPlan, PlanLine } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
@@ -54,6 +54,30 @@ export async function keptPlanText(db: Db, id: string): Promise<{ personId: stri
   return row
 }
 
+/**
+ * Whether a plan may still be kept as the version after the last one seen.
+ * @returns the text of the plan where this very press was answered before; undefined where it is to be made
+ * @throws Fault 409 where somebody kept one meanwhile, or where the id is already that of another plan
+ */
+export async function planAnsweredBefore(
+  db: Db,
+  personId: string,
+  wish: NewPlan,
+): Promise<string | undefined> {
+  const [same] = await db.select().from(planVersion).where(eq(planVersion.id, wish.id))
+  if (same) {
+    if (same.personId !== personId || same.visitId !== wish.visitId) throw fault('planKept', 'id')
+    return same.document
+  }
+  const [last] = await db
+    .select({ number: max(planVersion.number) })
+    .from(planVersion)
+    .where(eq(planVersion.personId, personId))
+  const latest = last?.number ?? 0
+  if (latest !== wish.after) throw fault('planKept', 'after', { number: latest })
+  return undefined
+}
+
 type Keeper = { accountId: string; name: string }
 
 /**
@@ -67,18 +91,13 @@ export async function keepPlan(
 ): Promise<string> {
   const { personId, wish, decided, keeper, now } = input
   return database.write(async (tx) => {
-    const [same] = await tx.select().from(planVersion).where(eq(planVersion.id, wish.id))
-    if (same) {
-      if (same.personId !== personId || same.visitId !== wish.visitId) throw fault('planKept', 'id')
-      return same.document
-    }
-    const [last] = await plansOf(tx, personId)
-    const latest = last?.number ?? 0
-    if (latest !== wish.after) throw fault('planKept', 'after', { number: latest })
+    // asked again: the plan was worked out meanwhile, and somebody else's may have been first
+    const same = await planAnsweredBefore(tx, personId, wish)
+    if (same !== undefined) return same
     const drills = decided.plan.phases.flatMap((phase) => phase.drills.map((drill) => drill.id))
     const kept: KeptPlan = {
       id: wish.id,
-      number: latest + 1,
+      number: wish.after + 1,
       personId,
       visitId: wish.visitId,
       madeOn: dayjs(now).format('YYYY-MM-DD'),

@@ -1,13 +1,26 @@
-import { and, asc, desc, eq, ne } from 'drizzle-orm'
+import { and, asc, desc, eq, lt, or } from 'drizzle-orm'
 import type { Db } from '../data/database'
-import { planItem, planVersion } from '../data/tables'
+import { planItem, planVersion, visit } from '../data/tables'
 
-/** Drills of the plan a person had before a visit: of the last one that was kept at another visit. */
-export async function planBefore(db: Db, visit: { id: string; personId: string }): Promise<string[]> {
+/**
+ * Drills of the plan a person had when a visit began: of the last one kept at an earlier visit. Never of a later one:
+ * the papers of an old visit would change with it.
+ */
+export async function planBefore(
+  db: Db,
+  of: { id: string; personId: string; startedOn: string },
+): Promise<string[]> {
   const [last] = await db
     .select({ id: planVersion.id })
     .from(planVersion)
-    .where(and(eq(planVersion.personId, visit.personId), ne(planVersion.visitId, visit.id)))
+    .innerJoin(visit, eq(visit.id, planVersion.visitId))
+    .where(
+      and(
+        eq(planVersion.personId, of.personId),
+        // of two visits on one day the order of their ids tells, as it does in lists
+        or(lt(visit.startedOn, of.startedOn), and(eq(visit.startedOn, of.startedOn), lt(visit.id, of.id))),
+      ),
+    )
     .orderBy(desc(planVersion.number))
     .limit(1)
   if (!last) return []

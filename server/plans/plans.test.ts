@@ -32,8 +32,20 @@ beforeAll(async () => {
   await post(`/api/people/${who}/visits`, { id: visitId, startedOn: '2026-05-04' }).expect(201)
 })
 afterAll(() => server.close())
-const keep = (id: string, after: number, visit = visitId, person = who) =>
-  post(`/api/people/${person}/plans`, { id, visitId: visit, after })
+const versionOf = async (visit: string) =>
+  ((await server.agent.get(`/api/visits/${visit}`)).body as { version: number }).version
+const keep = async (id: string, after: number, visit = visitId, person = who, seenOn?: number) =>
+  post(`/api/people/${person}/plans`, {
+    id,
+    visitId: visit,
+    visitVersion: seenOn ?? (await versionOf(visit)),
+    after,
+  })
+const kept = async (...asked: Parameters<typeof keep>) => {
+  const answer = await keep(...asked)
+  expect([answer.status, answer.text.slice(0, 300)]).toEqual([201, expect.any(String)])
+  return answer
+}
 const plansOf = async () =>
   planListSchema.parse((await server.agent.get(`/api/people/${who}/plans`)).body).plans
 const textOf = async (id: string) => (await server.agent.get(`/api/plans/${id}`).expect(200)).text
@@ -47,18 +59,18 @@ test('no plan is kept while red flags are open, and none is there', async () => 
 
 test('a plan is kept with everything it was made from; the same press sent twice is one plan', async () => {
   await write(visitId, short)
-  const first = await keep('plan00000001', 0).expect(201)
-  const kept = keptPlanSchema.parse(first.body)
-  expect(kept).toMatchObject({ number: 1, visitId, minutesPerSession: 8 })
-  expect(kept.plan.proof!.gapPct).toBeLessThanOrEqual(2)
-  expect(kept.inputs).toMatchObject({ kit: ['wall', 'step'] })
-  expect(kept.references.kneeToWallGoalMm).toBe(125)
-  expect(kept.settings).toMatchObject({ licence: 'coach' })
-  for (const phase of kept.plan.phases) expect(phase.minutesPerSession).toBeLessThanOrEqual(8)
-  const again = await keep('plan00000001', 0).expect(201)
+  const first = await kept('plan00000001', 0)
+  const plan = keptPlanSchema.parse(first.body)
+  expect(plan).toMatchObject({ number: 1, visitId, minutesPerSession: 8 })
+  expect(plan.plan.proof!.gapPct).toBeLessThanOrEqual(2)
+  expect(plan.inputs).toMatchObject({ kit: ['wall', 'step'] })
+  expect(plan.references.kneeToWallGoalMm).toBe(125)
+  expect(plan.settings).toMatchObject({ licence: 'coach' })
+  for (const phase of plan.plan.phases) expect(phase.minutesPerSession).toBeLessThanOrEqual(8)
+  const again = await kept('plan00000001', 0)
   expect(again.text).toBe(first.text)
   const [line] = await plansOf()
-  expect(line).toMatchObject({ number: 1, drills: kept.drills })
+  expect(line).toMatchObject({ number: 1, drills: plan.drills })
   expect(await plansOf()).toHaveLength(1)
 })
 
@@ -75,7 +87,7 @@ test('version 1 opens byte for byte as it was, after re-planning and after a cha
     .set('If-Match', `"${(body as { version: number }).version}"`)
     .send({ references: { kneeToWallGoalMm: 100 }, settings: { hipDrills: 'whenKneeIn' } })
     .expect(200)
-  const second = keptPlanSchema.parse((await keep('plan00000002', 1).expect(201)).body)
+  const second = keptPlanSchema.parse((await kept('plan00000002', 1)).body)
   expect(second.number).toBe(2)
   expect(second.references.kneeToWallGoalMm).toBe(100)
   expect(second.drills).not.toEqual((await plansOf())[1]!.drills)
@@ -90,6 +102,15 @@ test('two colleagues at once: one plan is kept, the other is told, and no versio
     number: 3,
   })
   expect((await plansOf()).map((line) => line.number)).toEqual([3, 2, 1])
+})
+
+test('a plan that was seen on an older state of the visit is not kept: a colleague changed it meanwhile', async () => {
+  const seenOn = await versionOf(visitId)
+  await write(visitId, { 'measure.kneeToWall.left.2': 64 })
+  const answer = await keep('plan00000008', 3, visitId, who, seenOn)
+  expect(answer.status).toBe(409)
+  expect(answer.body).toMatchObject({ error: { code: 'planMoved' } })
+  expect(await plansOf()).toHaveLength(3)
 })
 
 test('a visit of somebody else, an id of another plan and a plan that is not there are refused', async () => {
@@ -111,8 +132,11 @@ test('the next visit is planned from the version in force: its drills are known 
   const own = await server.agent.get(`/api/visits/${visitId}`)
   expect((own.body as { planInForce: string[] }).planInForce).toEqual([])
   await write('visit0000003', short)
-  const next = keptPlanSchema.parse((await keep('plan00000004', 3, 'visit0000003').expect(201)).body)
+  const next = keptPlanSchema.parse((await kept('plan00000004', 3, 'visit0000003')).body)
   expect([...(next.inputs.inForce as string[])].sort()).toEqual([...latest.drills].sort())
+  // nor does a plan of today change what was read, and printed, of an earlier visit
+  const before = await server.agent.get(`/api/visits/${visitId}`)
+  expect((before.body as { planInForce: string[] }).planInForce).toEqual([])
 })
 
 test('plans of somebody who was deleted are closed with them', async () => {

@@ -6,7 +6,7 @@ import { findPerson } from '../people/queries'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
-import { keepPlan, keptPlanText, plansOf } from './keptPlans'
+import { keepPlan, keptPlanText, planAnsweredBefore, plansOf } from './keptPlans'
 
 /** Plans as decisions: made from a visit on the server, kept as a version, answered as they were kept. */
 export function planRoutes(database: Database, work: Work): Router {
@@ -23,6 +23,9 @@ export function planRoutes(database: Database, work: Work): Router {
     const wish = bodyAs(newPlanSchema, request)
     const sources = await visitSources(database, wish.visitId)
     if (sources.visit.personId !== personId) throw notFound('visit')
+    const kept = await planAnsweredBefore(database.db, personId, wish)
+    if (kept !== undefined) return void response.status(201).type('json').send(kept)
+    if (sources.visit.version !== wish.visitVersion) throw fault('planMoved', 'visitVersion')
     const decided = await work.run('decidedPlan', { sources })
     if (!decided) throw fault('planBlocked', 'visitId')
     const { accountId, name } = whoIs(request)

@@ -350,6 +350,8 @@ export const referenceTable = {
     stackFirstMm: [8, 'mm', 'Esculier et al. 2015', 'stack at the heel below: 5 points'],
     dropFirstMm: [1, 'mm', 'Esculier et al. 2015', 'drop below: 5 points'],
     toeWidthMarginMm: [0, 'mm', def, 'toe room below this is narrower than the foot'],
+    insideLeastMm: [180, 'mm', def, 'inside of a shoe, shortest that is taken'],
+    insideMostMm: [340, 'mm', def, 'inside of a shoe, longest that is taken'],
     upperStretchMm: [2, 'mm', def, 'stretch of the upper allowed'],
     ankleHeightMm: [70, 'mm', def, 'ankle joint above the sole of the foot'],
     lastAllowanceMm: [15, 'mm', def, 'last length less the foot length it is made for'],

@@ -339,7 +339,8 @@ function findingsOf({
           name: shoes.find((s) => s.reading.shoe.id === fit.shoeId)?.reading.shoe.name ?? '',
           aspects: fit.aspects.filter((a) => a.verdict === 'no'),
         })),
-        id: `orthosis.${orthosis.id}`,
+        // sentences pinned before stay pinned: the id is the stored path of the field
+        id: `device.${orthosis.id}`,
         step: 'shoes',
         concern: 'work',
         sure: undefined,

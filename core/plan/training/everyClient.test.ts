@@ -42,6 +42,10 @@ test('they are as different as clients are: most are trained, some not, with cau
   expect(all.filter(({ plan }) => picksOf(plan).some((p) => p.gate)).length).toBeGreaterThan(20)
 })
 
+test('two doses by hand that fill the minutes are rare: nearly everybody is asked for what has to be in', () => {
+  expect(all.filter(({ plan }) => plan.relax.some((wish) => wish.wish === 'dose')).length).toBeLessThan(10)
+})
+
 test('no plan carries what an effect in force forbids, not even as a fallback', () =>
   everyClient(({ input, plan }) => {
     const traits = picksOf(plan).flatMap((p) => doseOnes(p).flatMap(({ exercise }) => exercise.traits))

@@ -104,6 +104,14 @@ export type DoseWish = {
   extra?: Side | 'none' | undefined
 }
 
+/** How far a dose may be chosen by hand: one set more than the drill's own, and its largest amount. */
+export function doseLimits({ sets, most }: Pick<Exercise, 'sets' | 'most'>): {
+  sets: number
+  amount: number
+} {
+  return { sets: sets + 1, amount: 'holdS' in most ? most.holdS : most.reps }
+}
+
 const secondsAMinute = 60
 
 /**

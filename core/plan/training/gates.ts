@@ -1,7 +1,7 @@
 import type { References } from '../../groundwork/reference'
 import type { Capacity } from './capacities'
 import type { Bound } from './exercise'
-import type { GateId } from './gateIds'
+import { gateIds, type GateId } from './gateIds'
 
 /** What was measured, of the weaker side. A gate asks for both sides; a dose is held down by whatever is known. */
 export type Measured = {
@@ -33,6 +33,13 @@ export type Gate = {
   painMost?: number | undefined
   /** the worst pain now, where the gate asks for it */
   pain?: number | undefined
+}
+
+/** The gates that are asked of a client: to yield first is asked of a locked foot alone. */
+export function gatesOf(measured: Measured, references: References): Gate[] {
+  return gateIds
+    .filter((id) => id !== 'yieldFirst' || measured.isLocked)
+    .map((id) => readGate(id, measured, references))
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import { stages, type Capacity, type Tissue } from './capacities'
-import { minutesOf, type Dose, type DoseWish, type Exercise, type Work } from './exercise'
+import { doseLimits, minutesOf, type Dose, type DoseWish, type Exercise, type Work } from './exercise'
 import type { Measured } from './gates'
 import type { LineId } from './effectRules'
 import type { Priorities } from './priorities'
@@ -52,7 +52,7 @@ export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): 
   const setChoices =
     wish.sets === undefined
       ? [...new Set([1, 2, exercise.sets])].filter((n) => n <= exercise.sets)
-      : [Math.min(wish.sets, exercise.sets + 1)]
+      : [Math.min(wish.sets, doseLimits(exercise).sets)]
   const grown = levels.filter((level) => level <= phase - first)
   // an amount chosen by hand does not grow by itself; what is allowed of it does, level by level
   return grown.flatMap((level) => {
@@ -151,12 +151,10 @@ function workAt(
 }
 
 /** The amount a hand chose, between one and the most a drill is ever done with. */
-function wishedFor({ most }: Exercise, planned: Work, amount: number | undefined): Work {
+function wishedFor(exercise: Exercise, planned: Work, amount: number | undefined): Work {
   if (amount === undefined) return planned
-  const within = (limit: number) => Math.max(1, Math.min(Math.round(amount), limit))
-  return 'holdS' in planned
-    ? { holdS: within('holdS' in most ? most.holdS : planned.holdS) }
-    : { ...planned, reps: within('reps' in most ? most.reps : planned.reps) }
+  const within = Math.max(1, Math.min(Math.round(amount), doseLimits(exercise).amount))
+  return 'holdS' in planned ? { holdS: within } : { ...planned, reps: within }
 }
 
 /** How many repetitions fit into so many seconds on one leg. */

@@ -250,7 +250,9 @@ export function priceOf(
     const forced = solve(lpOf(p, { fixed, force: { id, phase } }).lp, exact, undefined)
     if (!polished.isFeasible || !forced.isFeasible) return []
     const [before, after] = [chosenOf(p, polished.values), chosenOf(p, forced.values)]
-    const objective = Math.max(0, valueOf(p, before) - valueOf(p, after))
+    const costs = valueOf(p, before) - valueOf(p, after)
+    // nothing but what sums of sixteen digits differ by
+    const objective = Math.abs(costs) < 1e-9 ? 0 : costs
     return [{ phase, objective, before, after }]
   })
   const best = prices.sort((a, b) => a.objective - b.objective)[0]

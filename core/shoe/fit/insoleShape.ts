@@ -138,3 +138,8 @@ export function insoleOf(
     ? { pointsMm: shoe.insole.points, from: shoe.insole.from, guessed: [] }
     : insoleOfNumbers(shoe, footLengthMm, references)
 }
+
+/** Whether a length can be the inside of a shoe, mm; what is shorter or longer was scaled or traced wrongly. */
+export function isInsideLength(lengthMm: number, references: References): boolean {
+  return lengthMm > references.insideLeastMm && lengthMm < references.insideMostMm
+}

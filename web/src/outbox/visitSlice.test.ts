@@ -3,6 +3,7 @@ import {
   fieldsArrived,
   fieldsRecorded,
   redone,
+  selectIsLastStepOf,
   undone,
   visitOpened,
   visitSlice,
@@ -89,4 +90,17 @@ test('each edit, undo and redo names what it set, for the outbox to take up', ()
   const back = reducer(typed, undone())
   expect(back.lastChange).toEqual({ a: 1 })
   expect(reducer(back, redone()).lastChange).toEqual({ a: 2 })
+})
+
+test('an undo that is offered for one thing never takes back another', () => {
+  const isPlanLast = (visit: VisitState) => selectIsLastStepOf('answer.plan')({ visit })
+  expect(isPlanLast(opened())).toBe(false)
+  const planned = reducer(
+    opened(),
+    fieldsRecorded({ 'answer.planPinned': ['dome'], 'answer.planBanned': [] }),
+  )
+  expect(isPlanLast(planned)).toBe(true)
+  const pinned = reducer(planned, fieldsRecorded({ 'answer.pinnedSentences': ['hallux.left'] }))
+  expect(isPlanLast(pinned)).toBe(false)
+  expect(isPlanLast(reducer(pinned, undone()))).toBe(true)
 })

@@ -141,3 +141,9 @@ export const { visitOpened, visitLeft, fieldsRecorded, undone, redone, fieldsArr
   visitSlice.actions
 export const { selectVisit, selectFields, selectOutbox, selectSave, selectCanUndo, selectCanRedo } =
   visitSlice.selectors
+
+/** Whether undo would take back a change of fields under a path, and of nothing else. */
+export const selectIsLastStepOf = (path: string) => (state: { visit: VisitState }) => {
+  const last = state.visit.past.at(-1)
+  return last !== undefined && last.every((change) => change.path.startsWith(path))
+}

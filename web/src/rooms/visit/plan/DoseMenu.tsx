@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, Popover, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
-import type { DoseWish, Pick } from '@sturvo/core/training'
+import { doseLimits, type DoseWish, type Pick } from '@sturvo/core/training'
 import { doseText, heldDownText } from '@sturvo/words'
 import { useRecord, useVisitReading } from '../visitContext'
 import classes from './Plan.module.css'
@@ -40,6 +40,7 @@ function DoseForm({ pick: { exercise, dose }, onDone }: { pick: Pick; onDone: ()
   const { pinned, doses } = facts.plan
   const [wish, setWish] = useState<DoseWish>(doses[exercise.id] ?? {})
   const isHold = 'holdS' in dose.work
+  const limits = doseLimits(exercise)
   const amount = 'holdS' in dose.work ? dose.work.holdS : dose.work.reps
   const others = Object.entries(doses).flatMap(([drill, each]) =>
     drill === exercise.id ? [] : [{ drill, ...each }],
@@ -52,14 +53,18 @@ function DoseForm({ pick: { exercise, dose }, onDone }: { pick: Pick; onDone: ()
         <NumberInput
           label="Sets"
           min={1}
-          max={exercise.sets + 1}
+          max={limits.sets}
+          allowDecimal={false}
+          clampBehavior="strict"
           value={wish.sets ?? dose.sets}
           onChange={(value) => setWish({ ...wish, sets: put(value) })}
         />
         <NumberInput
           label={isHold ? 'Hold, s' : 'Times'}
           min={1}
-          max={300}
+          max={limits.amount}
+          allowDecimal={false}
+          clampBehavior="strict"
           value={wish.amount ?? amount}
           onChange={(value) => setWish({ ...wish, amount: put(value) })}
         />

@@ -1,4 +1,4 @@
-import { gateIds, library, readGate, type Gate, type PlanInput } from '@sturvo/core/training'
+import { gatesOf, library, type Gate, type PlanInput } from '@sturvo/core/training'
 import { behindGateText, gateOpenSentence, gateSentence } from '@sturvo/words'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
@@ -6,10 +6,7 @@ import classes from './Plan.module.css'
 /** Gates of this client: what lies behind each, whether it is open, and which measurement opens it. */
 export function GatesView({ input }: { input: PlanInput }) {
   const { references } = useVisitFrame()
-  const gates = gateIds
-    .map((id) => readGate(id, input.measured, references))
-    // yield before holding is asked of a locked foot alone
-    .filter((gate) => gate.id !== 'yieldFirst' || input.measured.isLocked)
+  const gates = gatesOf(input.measured, references)
   return (
     <section aria-labelledby="gates">
       <h2 id="gates">Gates</h2>

@@ -8,7 +8,7 @@ import { failureText } from '../../../app/failureText'
 import { newId } from '../../../app/newId'
 import { useKeepPlanMutation, useKeptPlanQuery, useKeptPlansQuery } from '../../../app/planApi'
 import { useAppSelector } from '../../../app/store'
-import { selectOutbox } from '../../../outbox/visitSlice'
+import { selectOutbox, selectVisit } from '../../../outbox/visitSlice'
 import { LoadedPart } from '../../../parts/LoadedPart'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
@@ -16,7 +16,7 @@ import classes from './Plan.module.css'
 const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
 
 /** Plans that were decided, newest first, and the way to keep the present one. A kept plan never changes. */
-export function KeptPlans() {
+export function KeptPlans({ isProven }: { isProven: boolean }) {
   const { person } = useVisitFrame()
   const plans = useKeptPlansQuery(person.id)
   const [open, setOpen] = useState<PlanLine>()
@@ -48,7 +48,7 @@ export function KeptPlans() {
                 ))}
               </ol>
             )}
-            <KeepButton latest={kept[0]?.number ?? 0} />
+            <KeepButton latest={kept[0]?.number ?? 0} isProven={isProven} />
           </>
         )}
       </LoadedPart>
@@ -58,10 +58,11 @@ export function KeptPlans() {
 }
 
 /** Who may not decide sees no button; what is typed and not sent yet is no part of a decision. */
-function KeepButton({ latest }: { latest: number }) {
+function KeepButton({ latest, isProven }: { latest: number; isProven: boolean }) {
   const { person, visitId } = useVisitFrame()
   const { data: session } = useSessionQuery()
   const { save } = useAppSelector(selectOutbox)
+  const { version: visitVersion } = useAppSelector(selectVisit)
   const [keep, { isLoading, error, reset }] = useKeepPlanMutation()
   // the same press sent twice is one plan
   const [id, setId] = useState(newId)
@@ -73,10 +74,10 @@ function KeepButton({ latest }: { latest: number }) {
       <Button
         variant="default"
         loading={isLoading}
-        disabled={!isSaved}
+        disabled={!isSaved || !isProven}
         onClick={() => {
           reset()
-          keep({ personId: person.id, id, visitId, after: latest })
+          keep({ personId: person.id, id, visitId, visitVersion, after: latest })
             .unwrap()
             .then(
               () => setId(newId()),
@@ -86,7 +87,16 @@ function KeepButton({ latest }: { latest: number }) {
       >
         Keep this plan as version {latest + 1}
       </Button>
-      {!isSaved && <p className={classes.soft}>It can be kept once everything typed is saved.</p>}
+      {!isSaved ? (
+        <p className={classes.soft}>It can be kept once everything typed is saved.</p>
+      ) : (
+        !isProven && (
+          <p className={classes.soft}>
+            It can be kept once it is proven: what is kept is the proven plan, and this one is only a quick
+            one.
+          </p>
+        )
+      )}
       {error && <p role="alert">{failureText(error)}</p>}
     </>
   )

@@ -73,6 +73,16 @@ describe('the dose by hand', () => {
     })
     expect(await screen.findByText(/^Held down to \d+/)).toBeTruthy()
   })
+  test('nonsense is no dose: half a set, a thousand times', async () => {
+    const { recorded } = open()
+    const sets = await screen.findByLabelText<HTMLInputElement>('Sets')
+    fireEvent.change(sets, { target: { value: '1.5' } })
+    expect(sets.value).not.toContain('.')
+    fireEvent.change(screen.getByLabelText(/^(Times|Hold, s)$/), { target: { value: '1000' } })
+    fireEvent.click(screen.getByText('Use this dose'))
+    const [{ 'answer.planDoses': doses }] = recorded as [{ 'answer.planDoses': { amount?: number }[] }]
+    expect(doses[0]!.amount ?? 0).toBeLessThanOrEqual(60)
+  })
   test('the plan’s own dose comes back, and doses of other drills stay', async () => {
     const { recorded } = open({
       ...asked,
@@ -177,19 +187,19 @@ const line: PlanLine = {
 
 describe('kept plans', () => {
   test('with none yet it says what keeping means; keeping names the version that was seen', async () => {
-    renderInVisit(<KeptPlans />, asked)
+    renderInVisit(<KeptPlans isProven />, asked)
     expect(screen.getByText(/None yet/)).toBeTruthy()
     fireEvent.click(screen.getByText('Keep this plan as version 1'))
     await waitFor(() => expect(keep).toHaveBeenCalled())
-    expect(keep.mock.calls[0]![0]).toMatchObject({ visitId: 'visit0000001', after: 0 })
+    expect(keep.mock.calls[0]![0]).toMatchObject({ visitId: 'visit0000001', visitVersion: 1, after: 0 })
   })
   test('the same press sent again is the same plan; after an answer the next is another', async () => {
     keep.mockRejectedValueOnce(new TypeError('no network'))
-    renderInVisit(<KeptPlans />, asked)
+    renderInVisit(<KeptPlans isProven />, asked)
     const press = async (times: number) => {
       fireEvent.click(screen.getByText('Keep this plan as version 1'))
       await waitFor(() => expect(keep).toHaveBeenCalledTimes(times))
-      await act(() => Promise.resolve())
+      await act(() => new Promise((resolve) => setTimeout(resolve, 0)))
     }
     await press(1)
     await press(2)
@@ -199,16 +209,21 @@ describe('kept plans', () => {
     expect(ids[2]).not.toBe(ids[1])
   })
   test('what is typed and not saved yet is no part of a decision', () => {
-    const { store } = renderInVisit(<KeptPlans />, asked)
+    const { store } = renderInVisit(<KeptPlans isProven />, asked)
     const { outbox } = store.getState().visit
     act(() => void store.dispatch(outboxChanged({ ...outbox, save: 'saving' })))
     expect(screen.getByText('Keep this plan as version 1').closest('button')?.disabled).toBe(true)
     expect(screen.getByText(/once everything typed is saved/)).toBeTruthy()
   })
+  test('a quick plan that nobody proved is not what would be kept: the button waits', () => {
+    renderInVisit(<KeptPlans isProven={false} />, asked)
+    expect(screen.getByText('Keep this plan as version 1').closest('button')?.disabled).toBe(true)
+    expect(screen.getByText(/once it is proven/)).toBeTruthy()
+  })
   test('an assistant sees the versions and no button', () => {
     role = 'assistant'
     kept = [line]
-    renderInVisit(<KeptPlans />, asked)
+    renderInVisit(<KeptPlans isProven />, asked)
     expect(screen.getByText(/^Version 1$/)).toBeTruthy()
     expect(screen.queryByText(/Keep this plan/)).toBeNull()
   })
@@ -249,7 +264,7 @@ describe('kept plans', () => {
         leftOut: [],
       },
     }
-    renderInVisit(<KeptPlans />, asked)
+    renderInVisit(<KeptPlans isProven />, asked)
     fireEvent.click(screen.getByText('Open version 1'))
     const dialog = screen.getByRole('dialog')
     expect(within(dialog).getByText('A drill of those days').parentElement!.textContent).toContain(

@@ -1,16 +1,18 @@
 import { useState } from 'react'
 import type { Point } from '@sturvo/core/geometry'
+import { isInsideLength } from '@sturvo/core/fit'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import type { Side } from '@sturvo/core/side'
 import { arbitraryInsole } from '@sturvo/core/synthetic'
+import { useVisitFrame } from '../visitContext'
 import { useInsolePhoto } from './useInsolePhoto'
 import { useShoeChange } from './useShelf'
 
 const leastHandPoints = 12
-const [leastMm, mostMm] = [180, 340]
 
 /** The photo of an insole and what is being made of it: side, four taps, a line by free hand. */
 export function useInsoleRoom(on: ShoeOnFeet, onClosed: () => void) {
+  const { references } = useVisitFrame()
   const { shoe } = on.reading
   const [side, setSide] = useState<Side>('right')
   const photo = useInsolePhoto(side, shoe.insoleId)
@@ -18,7 +20,7 @@ export function useInsoleRoom(on: ShoeOnFeet, onClosed: () => void) {
   const [isByHand, setByHand] = useState(false)
   const [hand, setHand] = useState<Point[]>()
   const lengthMm = photo.points && Math.max(...photo.points.map((p) => p.y))
-  const isPossible = lengthMm !== undefined && lengthMm > leastMm && lengthMm < mostMm
+  const isPossible = lengthMm !== undefined && isInsideLength(lengthMm, references)
   return {
     shoe,
     side,

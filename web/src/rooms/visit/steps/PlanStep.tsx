@@ -3,8 +3,8 @@ import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { exerciseOf, movedBetween, type PlanInput } from '@sturvo/core/training'
 import { movedText, noTrainingText, num, pct, spacingText } from '@sturvo/words'
-import { useAppDispatch } from '../../../app/store'
-import { undone } from '../../../outbox/visitSlice'
+import { useAppDispatch, useAppSelector } from '../../../app/store'
+import { selectIsLastStepOf, undone } from '../../../outbox/visitSlice'
 import { BlockedPlan } from '../plan/BlockedPlan'
 import { ComparePlans } from '../plan/ComparePlans'
 import { LeftOutList, PhaseView } from '../plan/PlanDrills'
@@ -54,7 +54,7 @@ function OpenPlan({ input }: { input: PlanInput }) {
       ))}
       {plan.leftOut.length > 0 && <LeftOutList key={state.key} leftOut={plan.leftOut} input={input} />}
       {!plan.nothing && <ComparePlans input={input} plan={plan} />}
-      <KeptPlans />
+      <KeptPlans isProven={plan.nothing !== undefined || plan.proof !== undefined} />
       <section aria-labelledby="spacing">
         <h2 id="spacing">Toe spacing</h2>
         <p>{spacingText(reading.spacing)}</p>
@@ -80,14 +80,17 @@ function OpenPlan({ input }: { input: PlanInput }) {
 /** What the last change did to the plan, with the way back. */
 function WhatMoved({ state: { before, plan } }: { state: PlanState }) {
   const dispatch = useAppDispatch()
+  const isPlanLast = useAppSelector(selectIsLastStepOf('answer.plan'))
   if (!before) return null
   const moved = movedText(movedBetween(before, plan), (id) => exerciseOf(id)?.name ?? id)
   return (
     <p className={classes.moved} role="status" data-moved>
       {moved === '' ? 'The last change moved nothing else.' : `Your last change: ${moved}`}{' '}
-      <Button size="compact-xs" variant="subtle" onClick={() => dispatch(undone())}>
-        Undo
-      </Button>
+      {isPlanLast && (
+        <Button size="compact-xs" variant="subtle" onClick={() => dispatch(undone())}>
+          Undo
+        </Button>
+      )}
     </p>
   )
 }
