@@ -5,21 +5,21 @@ import { person, visit } from '../data/tables'
 import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
 import { fieldsOfVisits } from './fieldRows'
-import { planBefore } from '../plans/planBefore'
+import { drillsOfPlan, planBeforeId } from '../plans/planInForce'
 import { visitContents } from './visitContents'
 import { visitCounts } from './visitCounts'
 
-export type VisitRow = typeof visit.$inferSelect
+export type VisitRow = typeof visit.$inferSelect & { planBeforeId: string | null }
 
 /** A visit of somebody who is there. @throws Fault 404, also where the person was deleted */
 export async function visitRow(db: Db, id: string): Promise<VisitRow> {
   const [row] = await db
-    .select({ visit })
+    .select({ visit, planBeforeId })
     .from(visit)
     .innerJoin(person, eq(person.id, visit.personId))
     .where(and(eq(visit.id, id), isNull(person.deletedOn)))
   if (!row) throw notFound('visit')
-  return row.visit
+  return { ...row.visit, planBeforeId: row.planBeforeId }
 }
 
 /** What a write has to know of a visit. @throws Fault 404 as visitRow */
@@ -54,7 +54,7 @@ export async function answerOf(db: Db, row: VisitRow): Promise<Visit> {
     version: row.version,
     referencesVersion: row.referencesVersion,
     fields,
-    planInForce: await planBefore(db, row),
+    planInForce: row.planBeforeId === null ? [] : await drillsOfPlan(db, row.planBeforeId),
     unreadable: [...unreadable],
   }
 }
