@@ -1,7 +1,7 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
-import type { FigureId, Pick, TrainingPlan } from '@sturvo/core/training'
+import type { Pick, TrainingPlan } from '@sturvo/core/training'
 import {
   cautionText,
   clientShoeLines,
@@ -40,12 +40,13 @@ export type Handout = {
 }
 
 export type HandoutDrill = {
+  /** of the drill: its pictures go by it */
+  id: string
   name: string
   dose: string
   /** how, and what to keep in mind with it */
   cue: string
   slip: string
-  figure: FigureId
   /** what opens it, and what is done in the same minutes until then */
   gate: string | undefined
 }
@@ -118,11 +119,11 @@ function drillOf(pick: Pick): HandoutDrill {
     ? `Until then: ${fallback.exercise.client}, ${doseText(fallback.dose, fallback.exercise.sides)}. ${fallback.exercise.cue} ${linesText(fallback.lines)}`.trim()
     : 'Until then: leave it out.'
   return {
+    id: e.id,
     name: e.client,
     dose: doseText(dose, e.sides),
     cue: [e.cue, linesText(lines)].filter(Boolean).join(' '),
     slip: e.slip,
-    figure: e.figure,
     gate: gate && `${gateSentence(gate)} ${until}`,
   }
 }

@@ -1,6 +1,5 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-import { exerciseFigure, svgPath, type Stroke } from '@sturvo/core/drawing'
-import type { FigureId } from '@sturvo/core/training'
+import { frameSvg, movementFigure } from '@sturvo/core/movement'
 import type { Handout } from '@sturvo/pages/handout'
 import { pdfmake } from './fonts'
 
@@ -91,9 +90,9 @@ function drillPart(h: Handout): Content[] {
     sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
     {
       table: {
-        widths: [66, '*'],
+        widths: [88, '*'],
         dontBreakRows: true,
-        body: h.drills.map((d) => [{ svg: figureSvg(d.figure), width: 60 }, drillText(d)]),
+        body: h.drills.map((d) => [{ svg: frameSvg(movementFigure(d.id).main), width: 84 }, drillText(d)]),
       },
       layout: {
         hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
@@ -124,21 +123,4 @@ function drillText(d: Handout['drills'][number]): Content {
       ...(d.gate ? [{ text: d.gate, color: soft, fontSize: 10 }] : []),
     ],
   }
-}
-
-const strokeStyle: Record<Stroke['role'], string> = {
-  body: `stroke="${ink}" stroke-width="2.6"`,
-  far: `stroke="#98A19E" stroke-width="1.8"`,
-  prop: `stroke="#7A6A3F" stroke-width="2.6"`,
-  floor: `stroke="#B9B3A2" stroke-width="1.6"`,
-  move: `stroke="${act}" stroke-width="2.4"`,
-  hand: `stroke="#4D7F7C" stroke-width="1.8"`,
-}
-
-function figureSvg(id: FigureId): string {
-  const paths = exerciseFigure(id).strokes.map(
-    (s) =>
-      `<path d="${svgPath(s.points, s.closed)}" fill="none" stroke-linecap="round" stroke-linejoin="round" ${strokeStyle[s.role]}/>`,
-  )
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 -6 204 162">${paths.join('')}</svg>`
 }

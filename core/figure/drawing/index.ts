@@ -1,5 +1,4 @@
 export * from './svgPath'
-export * from './exerciseFigures'
 export * from './shoeProfile'
 export type { Figure, Stroke } from './figureParts'
 export * from './bodyViews'

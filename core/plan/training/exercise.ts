@@ -1,7 +1,6 @@
 import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import type { Capacity, KitItem, Stage, Tissue } from './capacities'
-import type { FigureId } from './figureIds'
 import type { GateId } from './gateIds'
 
 /** Repetitions and seconds each, or one hold. */
@@ -80,8 +79,6 @@ export type Exercise = {
   note: string
   /** how a body stands in it, for whoever draws it */
   pose: string
-  /** which drawing shows it */
-  figure: FigureId
 }
 
 /** A drill as it is done: sets, work and days, the sets that the weaker side has more, and its minutes on the timer. */

@@ -1,6 +1,5 @@
 export * from './capacities'
 export * from './exercise'
-export * from './figureIds'
 export * from './library'
 export * from './deficits'
 export * from './priorities'

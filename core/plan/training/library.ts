@@ -35,7 +35,6 @@ export const library: readonly Exercise[] = [
     harder: 'Each foot by itself',
     note: 'practice',
     pose: 'lying or on the edge of the bed, feet free in the air, circling',
-    figure: 'roll',
   },
   {
     id: 'tripodFinder',
@@ -64,7 +63,6 @@ export const library: readonly Exercise[] = [
     harder: 'On one leg',
     note: 'practice',
     pose: 'standing on both feet, knees soft, weight rocking to rest over three points',
-    figure: 'press',
   },
   {
     id: 'dome',
@@ -93,7 +91,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing, then one leg',
     note: 'short foot exercise, many trials; dose practice',
     pose: 'sitting, foot flat under the knee, arch drawn up',
-    figure: 'dome',
   },
   {
     id: 'toesUpArch',
@@ -122,7 +119,6 @@ export const library: readonly Exercise[] = [
     harder: 'Big toe down first',
     note: 'practice',
     pose: 'standing, all toes lifted off the ground, arch raised',
-    figure: 'toesUp',
   },
   {
     id: 'bigToeAlone',
@@ -151,7 +147,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, one foot flat, big toe lifted alone',
-    figure: 'bigToe',
   },
   {
     id: 'toeFan',
@@ -180,7 +175,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, feet flat, toes spread apart',
-    figure: 'fan',
   },
   {
     id: 'oneByOne',
@@ -209,7 +203,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, toes lifted, landing one after the other',
-    figure: 'bigToe',
   },
   {
     id: 'fingersBetween',
@@ -238,7 +231,6 @@ export const library: readonly Exercise[] = [
     harder: 'Let the toes squeeze back',
     note: 'practice',
     pose: 'sitting, ankle over the other knee, fingers laced between the toes',
-    figure: 'fingers',
   },
   {
     id: 'pullBack',
@@ -267,7 +259,6 @@ export const library: readonly Exercise[] = [
     harder: 'Ankle bent as well',
     note: 'plantar-fascia stretch, DiGiovanni 2003',
     pose: 'sitting, ankle over the other knee, hand drawing the toes back',
-    figure: 'toesUp',
   },
   {
     id: 'ballRoll',
@@ -293,7 +284,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, one sole on a ball, rolling it lengthwise',
-    figure: 'ballRoll',
   },
   {
     id: 'firmBallRoll',
@@ -319,7 +309,6 @@ export const library: readonly Exercise[] = [
     harder: 'Longer lines',
     note: 'practice',
     pose: 'sitting, one sole on a small firm ball',
-    figure: 'ballRoll',
   },
   {
     id: 'coolInStages',
@@ -345,7 +334,6 @@ export const library: readonly Exercise[] = [
     harder: 'Three times with breaks',
     note: 'practice',
     pose: 'sitting, sock on, foot resting on a wrapped pack',
-    figure: 'ballRoll',
   },
   {
     id: 'calfPress',
@@ -374,7 +362,6 @@ export const library: readonly Exercise[] = [
     harder: 'Leg across the other',
     note: 'practice',
     pose: 'sitting, one calf across the other shin, ball between, ankle moving',
-    figure: 'ballRoll',
   },
   {
     id: 'crossRub',
@@ -403,7 +390,6 @@ export const library: readonly Exercise[] = [
     harder: 'Foot turned in a little',
     note: 'practice',
     pose: 'sitting, ankle over the other knee, fingers behind the inner ankle',
-    figure: 'fingers',
   },
   {
     id: 'betweenBones',
@@ -432,7 +418,6 @@ export const library: readonly Exercise[] = [
     harder: 'Toes moving meanwhile',
     note: 'practice',
     pose: 'sitting, thumb on top of the forefoot between two bones',
-    figure: 'fingers',
   },
   {
     id: 'kneeOverToe',
@@ -458,7 +443,6 @@ export const library: readonly Exercise[] = [
     harder: 'Foot on a bench',
     note: 'Bennell 1998 for the test; dose practice',
     pose: 'half stride at a wall, front knee over the toes, heel down',
-    figure: 'kneeForward',
   },
   {
     id: 'kneeOverToeBench',
@@ -487,7 +471,6 @@ export const library: readonly Exercise[] = [
     harder: 'Weight on the knee',
     note: 'practice',
     pose: 'standing, one foot on a bench, knee driven over the toes',
-    figure: 'kneeForward',
   },
   {
     id: 'halfKneelRock',
@@ -516,7 +499,6 @@ export const library: readonly Exercise[] = [
     harder: 'Further forward',
     note: 'practice',
     pose: 'half kneeling, front knee rocking over the toes',
-    figure: 'kneeForward',
   },
   {
     id: 'calfStretch',
@@ -545,7 +527,6 @@ export const library: readonly Exercise[] = [
     harder: 'Longer holds',
     note: 'practice',
     pose: 'standing, ball of the foot on a step, heel sinking',
-    figure: 'calfStretch',
   },
   {
     id: 'bandGlide',
@@ -571,7 +552,6 @@ export const library: readonly Exercise[] = [
     harder: 'Foot on a low step',
     note: 'practice',
     pose: 'half stride, band around the front of the ankle pulled from behind',
-    figure: 'kneeForward',
   },
   {
     id: 'topOfFootKneel',
@@ -601,7 +581,6 @@ export const library: readonly Exercise[] = [
     harder: 'Knees lifted a little',
     note: 'practice',
     pose: 'kneeling, tops of the feet on a cushion, sitting back',
-    figure: 'kneeForward',
   },
   {
     id: 'toeWedgeWall',
@@ -630,7 +609,6 @@ export const library: readonly Exercise[] = [
     harder: 'Knee further forward',
     note: 'practice',
     pose: 'half stride at a wall, big toe against it, knee forward',
-    figure: 'toeWedge',
   },
   {
     id: 'handsKneesRock',
@@ -659,7 +637,6 @@ export const library: readonly Exercise[] = [
     harder: 'Sit back longer',
     note: 'practice',
     pose: 'on hands and knees, toes tucked, rocking back',
-    figure: 'toeWedge',
   },
   {
     id: 'tuckedToeKneel',
@@ -688,7 +665,6 @@ export const library: readonly Exercise[] = [
     harder: 'Upright',
     note: 'practice',
     pose: 'kneeling upright, toes tucked on a towel',
-    figure: 'toeWedge',
   },
   {
     id: 'outerEdgeRoll',
@@ -717,7 +693,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing, then one leg',
     note: 'practice',
     pose: 'sitting, both soles rolled on to the outer edges',
-    figure: 'edge',
   },
   {
     id: 'kneeForwardRock',
@@ -746,7 +721,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'half stride, heel on a wedge, knee rocking forward over a yielding arch',
-    figure: 'kneeForward',
   },
   {
     id: 'rollInOut',
@@ -775,7 +749,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg in front',
     note: 'practice',
     pose: 'standing, feet rolling in and out under still knees',
-    figure: 'edge',
   },
   {
     id: 'soleAwake',
@@ -805,7 +778,6 @@ export const library: readonly Exercise[] = [
     harder: 'Marching',
     note: 'practice',
     pose: 'standing on a mat with small knobs, weight shifting',
-    figure: 'press',
   },
   {
     id: 'hipBridge',
@@ -831,7 +803,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg',
     note: 'practice',
     pose: 'lying on the back, knees bent, hips lifted',
-    figure: 'bridge',
   },
   {
     id: 'sideHipLift',
@@ -857,7 +828,6 @@ export const library: readonly Exercise[] = [
     harder: 'Hold at the top',
     note: 'practice',
     pose: 'lying on the side, upper leg lifted',
-    figure: 'bridge',
   },
   {
     id: 'longToePress',
@@ -886,7 +856,6 @@ export const library: readonly Exercise[] = [
     harder: 'Leaning forward',
     note: 'practice',
     pose: 'standing, toes pressed long and flat',
-    figure: 'press',
   },
   {
     id: 'bigToePress',
@@ -915,7 +884,6 @@ export const library: readonly Exercise[] = [
     harder: 'Stronger band',
     note: 'practice',
     pose: 'sitting, band round the big toe, pressing down',
-    figure: 'band',
   },
   {
     id: 'bandPoint',
@@ -944,7 +912,6 @@ export const library: readonly Exercise[] = [
     harder: 'Stronger band',
     note: 'practice',
     pose: 'sitting, leg long, band round the forefoot, ankle pointing',
-    figure: 'band',
   },
   {
     id: 'bandOutward',
@@ -973,7 +940,6 @@ export const library: readonly Exercise[] = [
     harder: 'Stronger band',
     note: 'practice',
     pose: 'sitting, band round the forefoot, sole turned out',
-    figure: 'band',
   },
   {
     id: 'bandInward',
@@ -1002,7 +968,6 @@ export const library: readonly Exercise[] = [
     harder: 'Foot pointed',
     note: 'Alvarez 2006 for the set; dose practice',
     pose: 'sitting, band round the forefoot, sole turned in',
-    figure: 'band',
   },
   {
     id: 'bandFourWays',
@@ -1033,7 +998,6 @@ export const library: readonly Exercise[] = [
     harder: 'Stronger band',
     note: 'practice',
     pose: 'sitting, band round the forefoot, ankle in four directions',
-    figure: 'band',
   },
   {
     id: 'outerEdgeStand',
@@ -1062,7 +1026,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg in front',
     note: 'practice',
     pose: 'standing, soles rolled to the outer edges',
-    figure: 'edge',
   },
   {
     id: 'pointedCurl',
@@ -1091,7 +1054,6 @@ export const library: readonly Exercise[] = [
     harder: 'Against a hand',
     note: 'practice',
     pose: 'sitting, foot pointed, toes curled',
-    figure: 'pointCurl',
   },
   {
     id: 'curledBend',
@@ -1117,7 +1079,6 @@ export const library: readonly Exercise[] = [
     harder: 'Stronger band',
     note: 'practice',
     pose: 'sitting, toes curled, ankle bent up against a band',
-    figure: 'band',
   },
   {
     id: 'frontLift',
@@ -1146,7 +1107,6 @@ export const library: readonly Exercise[] = [
     harder: 'Back to a wall, feet further out',
     note: 'practice',
     pose: 'standing, heels down, forefeet lifted',
-    figure: 'toesUp',
   },
   {
     id: 'clothPull',
@@ -1172,7 +1132,6 @@ export const library: readonly Exercise[] = [
     harder: 'A weight on the cloth',
     note: 'practice',
     pose: 'sitting, toes gathering a cloth',
-    figure: 'cloth',
   },
   {
     id: 'clothLift',
@@ -1201,7 +1160,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, cloth held between toes and ball, lifted',
-    figure: 'cloth',
   },
   {
     id: 'pebblePick',
@@ -1230,7 +1188,6 @@ export const library: readonly Exercise[] = [
     harder: 'Standing',
     note: 'practice',
     pose: 'sitting, toes picking a marble',
-    figure: 'cloth',
   },
   {
     id: 'inchworm',
@@ -1259,7 +1216,6 @@ export const library: readonly Exercise[] = [
     harder: 'Both feet',
     note: 'practice',
     pose: 'standing, one foot creeping forward by arch and toes',
-    figure: 'dome',
   },
   {
     id: 'standingDome',
@@ -1288,7 +1244,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg',
     note: 'short foot exercise, many trials; dose practice',
     pose: 'standing, arches drawn up, toes long',
-    figure: 'dome',
   },
   {
     id: 'ballHeelRaise',
@@ -1317,7 +1272,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower down',
     note: 'Kulig 2004 for the position; dose practice',
     pose: 'standing, heels raised, ball squeezed between them',
-    figure: 'ballHeels',
   },
   {
     id: 'stepRaise',
@@ -1346,7 +1300,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg down',
     note: 'heel-raise training, many trials; dose practice',
     pose: 'standing on a step, heels sinking below it',
-    figure: 'stepRaise',
   },
   {
     id: 'floorRaise',
@@ -1375,7 +1328,6 @@ export const library: readonly Exercise[] = [
     harder: 'Pause at the top',
     note: 'heel-raise training, many trials; dose practice',
     pose: 'standing, heels raised, weight over the first two toes',
-    figure: 'stepRaise',
   },
   {
     id: 'toesUpRaise',
@@ -1405,7 +1357,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg',
     note: 'Rathleff 2015',
     pose: 'standing on a step, toes raised on a roll, heels rising slowly',
-    figure: 'stepRaise',
   },
   {
     id: 'rolledRise',
@@ -1434,7 +1385,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'standing at a support, rising over the toes',
-    figure: 'stepRaise',
   },
   {
     id: 'altLower',
@@ -1464,7 +1414,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'standing at a support, one heel low, one high',
-    figure: 'stepRaise',
   },
   {
     id: 'turnedOutRise',
@@ -1493,7 +1442,6 @@ export const library: readonly Exercise[] = [
     harder: 'Bend before the rise',
     note: 'practice',
     pose: 'standing turned out at a support, heels rising',
-    figure: 'stepRaise',
   },
   {
     id: 'heelWalk',
@@ -1522,7 +1470,6 @@ export const library: readonly Exercise[] = [
     harder: 'Longer',
     note: 'practice',
     pose: 'walking on the heels, toes lifted',
-    figure: 'toesUp',
   },
   {
     id: 'oneLegStand',
@@ -1551,7 +1498,6 @@ export const library: readonly Exercise[] = [
     harder: 'Head turns',
     note: 'practice',
     pose: 'standing on one leg, other foot off the ground',
-    figure: 'oneLeg',
   },
   {
     id: 'tandemStand',
@@ -1580,7 +1526,6 @@ export const library: readonly Exercise[] = [
     harder: 'Head turns',
     note: 'practice',
     pose: 'standing heel to toe',
-    figure: 'oneLeg',
   },
   {
     id: 'bagReach',
@@ -1610,7 +1555,6 @@ export const library: readonly Exercise[] = [
     harder: 'All hours',
     note: 'practice',
     pose: 'standing on one leg, other foot holding a bag with the toes',
-    figure: 'oneLeg',
   },
   {
     id: 'bandedSquat',
@@ -1636,7 +1580,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'squatting, loop band above the knees, knees out',
-    figure: 'squat',
   },
   {
     id: 'tripodSquat',
@@ -1665,7 +1608,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'squatting, feet flat, three points down',
-    figure: 'squat',
   },
   {
     id: 'oneLegShut',
@@ -1691,7 +1633,6 @@ export const library: readonly Exercise[] = [
     harder: 'Head turns',
     note: 'practice',
     pose: 'standing on one leg by a wall, eyes shut',
-    figure: 'oneLeg',
   },
   {
     id: 'domeOneLeg',
@@ -1720,7 +1661,6 @@ export const library: readonly Exercise[] = [
     harder: 'Small knee bends',
     note: 'practice',
     pose: 'standing on one leg, arch drawn up',
-    figure: 'dome',
   },
   {
     id: 'domeSquat',
@@ -1750,7 +1690,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'squatting, arches drawn up',
-    figure: 'squat',
   },
   {
     id: 'oneLegRise',
@@ -1779,7 +1718,6 @@ export const library: readonly Exercise[] = [
     harder: 'Weight',
     note: 'heel-raise test, Lunsford & Perry 1995; dose practice',
     pose: 'standing on one leg on a step, heel raised and turned in',
-    figure: 'stepRaise',
   },
   {
     id: 'wedgeRise',
@@ -1808,7 +1746,6 @@ export const library: readonly Exercise[] = [
     harder: 'One leg',
     note: 'practice',
     pose: 'standing, toes on a roll, heels rising',
-    figure: 'toeWedge',
   },
   {
     id: 'innerHeelSplit',
@@ -1837,7 +1774,6 @@ export const library: readonly Exercise[] = [
     harder: 'Weight',
     note: 'practice',
     pose: 'split squat, rear foot on a bench, front knee forward',
-    figure: 'splitSquat',
   },
   {
     id: 'splitStance',
@@ -1867,7 +1803,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'long stride, front knee sinking over a yielding foot',
-    figure: 'splitSquat',
   },
   {
     id: 'stepThrough',
@@ -1896,7 +1831,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'stride, rear foot leaving over the big toe',
-    figure: 'toeWedge',
   },
   {
     id: 'splitBoardStand',
@@ -1925,7 +1859,6 @@ export const library: readonly Exercise[] = [
     harder: 'Longer reach',
     note: 'practice',
     pose: 'standing on one leg, inner edge over a gap, reaching across',
-    figure: 'oneLeg',
   },
   {
     id: 'slopeStand',
@@ -1954,7 +1887,6 @@ export const library: readonly Exercise[] = [
     harder: 'Knee bends, throws, head turns',
     note: 'practice',
     pose: 'standing on a sloped board',
-    figure: 'oneLeg',
   },
   {
     id: 'oneLegSwing',
@@ -1983,7 +1915,6 @@ export const library: readonly Exercise[] = [
     harder: 'Faster',
     note: 'practice',
     pose: 'standing on one leg, other leg swinging as in running',
-    figure: 'oneLeg',
   },
   {
     id: 'slowControl',
@@ -2012,7 +1943,6 @@ export const library: readonly Exercise[] = [
     harder: 'Deeper',
     note: 'practice',
     pose: 'standing on one leg, knee bending a little',
-    figure: 'oneLeg',
   },
   {
     id: 'deepSquatHeld',
@@ -2041,7 +1971,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'deep split squat holding a support',
-    figure: 'splitSquat',
   },
   {
     id: 'barefootSet',
@@ -2070,7 +1999,6 @@ export const library: readonly Exercise[] = [
     harder: 'A strength set',
     note: 'practice',
     pose: 'standing, light warm-up without shoes',
-    figure: 'squat',
   },
   {
     id: 'barefootWalk',
@@ -2100,7 +2028,6 @@ export const library: readonly Exercise[] = [
     harder: 'Firmer ground',
     note: 'footwear transition',
     pose: 'walking with light steps',
-    figure: 'kneeForward',
   },
   {
     id: 'runIn',
@@ -2129,7 +2056,6 @@ export const library: readonly Exercise[] = [
     harder: 'Two steps',
     note: 'practice',
     pose: 'pushing off into a first running step',
-    figure: 'hop',
   },
   {
     id: 'spotHops',
@@ -2158,7 +2084,6 @@ export const library: readonly Exercise[] = [
     harder: 'Foot to foot, side to side, cross',
     note: 'practice',
     pose: 'hopping small on both feet',
-    figure: 'hop',
   },
   {
     id: 'handMobilising',
@@ -2184,7 +2109,6 @@ export const library: readonly Exercise[] = [
     harder: '–',
     note: 'licensed technique',
     pose: 'lying, practitioner holds heel and midfoot',
-    figure: 'fingers',
   },
   {
     id: 'selfMobilise',
@@ -2213,7 +2137,6 @@ export const library: readonly Exercise[] = [
     harder: 'Slower',
     note: 'practice',
     pose: 'sitting, ankle over the other knee, hands wringing the midfoot',
-    figure: 'fingers',
   },
 ]
 

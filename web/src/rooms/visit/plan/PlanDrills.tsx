@@ -23,7 +23,7 @@ import {
   priceText,
   stageText,
 } from '@sturvo/words'
-import { FigureView } from '../../../parts/FigureView'
+import { MovementView } from '../../../parts/MovementView'
 import { pricesAway } from '../../../workers/planJobs'
 import { useRecord, useVisitReading } from '../visitContext'
 import { DoseMenu } from './DoseMenu'
@@ -67,7 +67,7 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
   const because = becauseText(pick.because)
   return (
     <li className={classes.pick} data-pick={e.id}>
-      <FigureView id={e.figure} width={104} />
+      <MovementView id={e.id} width={112} />
       <div>
         <div className={classes.headline}>
           <strong>{e.name}</strong> <DoseMenu pick={pick} />{' '}

@@ -10,7 +10,7 @@ import { usePlan } from '../plan/usePlan'
 import { shoeVerdicts } from '@sturvo/words'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
-import { FigureView } from '../../../parts/FigureView'
+import { MovementView } from '../../../parts/MovementView'
 import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './HandoverStep.module.css'
 
@@ -167,7 +167,7 @@ export function PaperView({ handout: h }: { handout: Handout }) {
           <ul className={classes.drills}>
             {h.drills.map((drill) => (
               <li key={drill.name}>
-                <FigureView id={drill.figure} width={84} />
+                <MovementView id={drill.id} width={96} />
                 <div>
                   <p>
                     <strong>{drill.name}</strong> <span className={classes.dose}>{drill.dose}</span>

@@ -1,0 +1,57 @@
+import { useMemo } from 'react'
+import {
+  framePaths,
+  hasMovement,
+  movementFigure,
+  viewBoxOf,
+  type FigureColours,
+  type Frame,
+} from '@sturvo/core/movement'
+import type { Side } from '@sturvo/core/side'
+
+const colours: FigureColours = {
+  skin: { line: 'var(--ink)', fill: 'var(--skin)' },
+  farSkin: { line: 'var(--soft)', fill: 'var(--panel)' },
+  cloth: { line: 'var(--ink)', fill: 'var(--loadPale)' },
+  farCloth: { line: 'var(--soft)', fill: 'var(--grid)' },
+  detail: { line: 'var(--soft)', fill: 'none' },
+  farDetail: { line: 'var(--soft)', fill: 'none' },
+  prop: { line: 'var(--soft)', fill: 'var(--grid)' },
+  soft: { line: 'var(--soft)', fill: 'var(--grid)' },
+  band: { line: 'var(--printDeep)', fill: 'none' },
+  ground: { line: 'var(--soft)', fill: 'none' },
+  move: { line: 'var(--act)', fill: 'none' },
+  hand: { line: 'var(--soft)', fill: 'var(--panel)' },
+}
+
+/** One picture of a movement. @param label what is seen; left out where words beside it say the same */
+export function FrameView({ frame, width, label }: { frame: Frame; width: number; label?: string }) {
+  const paths = useMemo(() => framePaths(frame, colours), [frame])
+  return (
+    <svg
+      width={width}
+      height={width * 0.75}
+      viewBox={viewBoxOf(frame.box)}
+      style={{ maxWidth: '100%' }}
+      {...(label === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
+    >
+      {paths.map((p, i) => (
+        <path
+          key={i}
+          d={p.d}
+          fill={p.fill}
+          stroke={p.stroke}
+          strokeWidth={p.width}
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
+      ))}
+    </svg>
+  )
+}
+
+/** The picture that stands for a drill. @param side the side that works, where it is one */
+export function MovementView({ id, width, side }: { id: string; width: number; side?: Side }) {
+  const figure = useMemo(() => (hasMovement(id) ? movementFigure(id, side) : undefined), [id, side])
+  return figure ? <FrameView frame={figure.main} width={width} label={figure.title} /> : null
+}
