@@ -1,3 +1,4 @@
+import { noWishes } from '@sturvo/core/days'
 import { cautionQuestions, type CautionId, type CautionQuestion, type DealtWith } from '@sturvo/core/cautions'
 import type { Shoe } from '@sturvo/core/footwear'
 import {
@@ -194,6 +195,18 @@ export function factsOf(input: {
       inForce: input.inForce ?? [],
       doses: Object.fromEntries((answer('planDoses') ?? []).map(({ drill, ...wish }) => [drill, wish])),
       pace: answer('planPace') ?? 'usual',
+      wishes: {
+        usual: answer('weekUsual') ?? noWishes.usual,
+        shortMin: answer('weekShortMin') ?? references.shortDayMin,
+        absences: answer('weekAbsences') ?? [],
+        isTwiceADay: answer('weekTwice') ?? false,
+        moves: answer('weekMoves') ?? [],
+      },
+      horizon: answer('planHorizon') ?? 12,
+      startsOn: answer('planStart'),
+      liked: answer('drillsLiked') ?? [],
+      disliked: answer('drillsDisliked') ?? [],
+      drillWords: answer('drillWords') ?? {},
     },
   }
 }

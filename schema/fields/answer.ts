@@ -1,16 +1,18 @@
 import { z } from 'zod'
 import { cautionQuestions } from '@sturvo/core/cautions'
+import { absenceKinds, dayWishes, horizons, lanes, weekdayOf } from '@sturvo/core/days'
 import { goalKinds } from '@sturvo/core/story'
 import { capacities, kitItems } from '@sturvo/core/training'
 import { paces } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
-import { longTextSchema, shortTextSchema } from '../common'
+import { daySchema, longTextSchema, shortTextSchema } from '../common'
 import { planSettingsSchema } from '../planSettings'
 import { weekBlockSchema } from '../week'
 import type { FieldKind } from './fieldKind'
 import { hours, number } from './limits'
 
 const spacer = number(0, 20, 'A spacer')
+const weekdaySchema = z.number().int().min(0).max(6)
 
 const answerSchemas = {
   goal: longTextSchema,
@@ -52,6 +54,35 @@ const answerSchemas = {
   planLowered: z.array(z.enum(capacities)).max(capacities.length),
   /** settings of the practice that are other ones in this plan */
   planSettings: planSettingsSchema,
+  /** the Monday the plan begins on; left out, the first one after the visit */
+  planStart: daySchema.refine((day) => weekdayOf(day) === 0, 'A plan begins on a Monday.'),
+  planHorizon: z.union(horizons.map((n) => z.literal(n))),
+  /** Monday to Sunday */
+  weekUsual: z.array(z.enum(dayWishes)).length(7),
+  weekShortMin: number(1, 60, 'A short day'),
+  weekTwice: z.boolean(),
+  weekAbsences: z
+    .array(
+      z
+        .object({ from: daySchema, to: daySchema, kind: z.enum(absenceKinds) })
+        .refine(({ from, to }) => from <= to, 'Days away must end after they begin.'),
+    )
+    .max(40),
+  /** knots dragged along their rope, which stay where they were put */
+  weekMoves: z
+    .array(
+      z.object({
+        lane: z.enum(lanes),
+        week: z.number().int().min(1).max(Math.max(...horizons)),
+        from: weekdaySchema,
+        to: weekdaySchema,
+      }),
+    )
+    .max(500),
+  /** drills the client likes, does not like, and what the client calls them */
+  drillsLiked: z.array(shortTextSchema).max(120),
+  drillsDisliked: z.array(shortTextSchema).max(120),
+  drillWords: z.record(shortTextSchema, shortTextSchema),
   /** spacers between the toes, big toe first, mm */
   spacersMm: z.tuple([spacer, spacer, spacer, spacer]),
   /** sentences pinned for the client's page, and those for the letter */

@@ -8,6 +8,7 @@ import type { FootValues } from '../../foot/measures'
 import type { BySide, Side } from '../../groundwork/side'
 import type { OrthosisSource, Orthosis } from '../../shoe/support'
 import type { Capacity, DoseWish, KitItem, TrainingSettings } from '../../plan/training'
+import type { DayText, Horizon, WeekWishes } from '../../plan/days'
 import type { Pace } from '../../plan/transition'
 import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
 import type { PressureRecordingFacts, PressureTrialUse } from './pressureFacts'
@@ -60,6 +61,15 @@ export type VisitFacts = {
     /** doses chosen by hand, by drill */
     doses: Readonly<Record<string, DoseWish>>
     pace: Pace
+    /** what the client's weeks ask for */
+    wishes: WeekWishes
+    horizon: Horizon
+    /** a Monday; undefined for the first one after the visit */
+    startsOn: DayText | undefined
+    liked: readonly string[]
+    disliked: readonly string[]
+    /** names of drills in the client's words */
+    drillWords: Readonly<Record<string, string>>
   }
 }
 

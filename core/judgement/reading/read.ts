@@ -4,7 +4,8 @@ import type { ShelfReading } from '../../shoe/footwear'
 import type { FootValues } from '../../foot/measures'
 import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide } from '../../groundwork/side'
-import { spacingStart, type SpacingStart } from '../../plan/spacing'
+import { spacedShoes, spacingOf } from './spacingOf'
+import { widenedByMm, type SpacingPlan } from '../../plan/spacing'
 import { missingAt, readTraining, type TrainingReading } from './readTraining'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
@@ -18,7 +19,6 @@ import { readLook, type LookReading } from './readLook'
 import { readMove } from './readMove'
 import { newShoe } from './newShoe'
 import { readShoes, type ShoeOnFeet, type ShoesReading } from './readShoes'
-import { stiffestToe } from '../../foot/toes'
 import { relevance } from './relevance'
 import { signsOf } from './signs'
 import { testsNext, type TestNext } from './testsNext'
@@ -35,7 +35,7 @@ export type VisitReading = TrainingReading & {
   shoes: ShoesReading
   /** the shoe in which the new minutes of the transition are walked */
   newShoe: ShoeOnFeet | undefined
-  spacing: SpacingStart
+  spacing: SpacingPlan
   transition: Transition | undefined
   /** most telling first */
   findings: Finding[]
@@ -89,9 +89,11 @@ export function read(
     signs: signsOf(facts, look, grades, references),
     dealtWith: facts.dealtWith,
   })
+  const spacing = spacingOf(facts, cautions, references)
   const shoes = readShoes(
     {
       facts,
+      planSpacersMm: widenedByMm(spacing),
       look,
       grades,
       supportStays: cautions.effects.has('supportStays'),
@@ -128,7 +130,7 @@ export function read(
     shoes,
     newShoe: newShoe(shoes.shoes, references),
     ...training,
-    spacing: spacingOf(facts, cautions, references),
+    spacing: spacing.use === 'start' ? { ...spacing, shoes: spacedShoes(shoes.shoes) } : spacing,
     transition: cautions.block
       ? undefined
       : transitionOf({ facts, cautions, look, grades, settings }, references),
@@ -165,22 +167,6 @@ type Gathered = {
 function isArchFound({ position, motion }: LookReading): boolean | undefined {
   if (!position || !motion.kind) return undefined
   return position.kind === 'low' || motion.kind === 'much'
-}
-
-/** The foot that needs more care decides: a pair of spacers is handed over, not one. */
-function spacingOf(facts: VisitFacts, cautions: CautionReading, references: References): SpacingStart {
-  const careful = ['bent, fixed', 'bent, soft', 'straight'] as const
-  const states = sides.map((side) => stiffestToe(facts.feet[side]))
-  const angles = sides.map((side) => facts.feet[side].numbers.halluxAngle).filter((a) => a !== undefined)
-  return spacingStart(
-    {
-      halluxAngleDeg: angles.length === 0 ? undefined : Math.max(...angles),
-      toeState: careful.find((word) => states.includes(word)),
-      effects: cautions.effects,
-      isBlocked: cautions.block !== undefined,
-    },
-    references,
-  )
 }
 
 function transitionOf(

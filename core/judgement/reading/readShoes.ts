@@ -48,6 +48,8 @@ export type ShoeOnFeet = {
   fits: BySide<FitReading | undefined>
   /** with the spacers of this visit; undefined where there are none */
   spaced: BySide<FitReading | undefined>
+  /** with the first spacers of the spacing plan */
+  planSpaced: BySide<FitReading | undefined>
   depth: DepthPart[]
   bases: BySide<BaseReading | undefined>
   verdict: ShoeVerdict
@@ -75,6 +77,8 @@ type Input = {
   /** a caution says that what holds these feet stays */
   supportStays: boolean
   view: ArchSupportView
+  /** how much the spacers of the plan widen each gap, mm */
+  planSpacersMm: VisitFacts['spacersMm']
 }
 
 /** Every shoe of the shelf by hours, on the own outlines, over the ground and with its devices. */
@@ -110,6 +114,7 @@ export function readShoes(input: Input, references: References): ShoesReading {
           nudge: shoe.nudge?.[side],
           activity: activityOf(shoe),
           spacersMm: facts.spacersMm,
+          planSpacersMm: input.planSpacersMm,
         },
         references,
       )
@@ -128,6 +133,7 @@ export function readShoes(input: Input, references: References): ShoesReading {
       insole,
       fits,
       spaced: bySide((side) => fitted[side]?.spaced),
+      planSpaced: bySide((side) => fitted[side]?.planSpaced),
       depth,
       bases,
       verdict: shoeVerdict(
@@ -220,21 +226,24 @@ type FitInput = {
   nudge: FitNudge | undefined
   activity: FitActivity
   spacersMm: VisitFacts['spacersMm']
+  planSpacersMm: VisitFacts['spacersMm']
 }
 
 function fitNow(
-  { foot, insole, nudge, activity, spacersMm }: FitInput,
+  { foot, insole, nudge, activity, spacersMm, planSpacersMm }: FitInput,
   references: References,
-): { fit: FitReading; spaced: FitReading | undefined } {
+): { fit: FitReading; spaced: FitReading | undefined; planSpaced: FitReading | undefined } {
   const table = fitTable(
     { foot, insole, nudge, stretchMm: references.upperStretchMm, gapMm: references.fitGapMm, activity },
     references,
     insideField(insole.pointsMm, references),
   )
-  const hasSpacers = spacersMm.some((mm) => mm > 0)
+  const withThese = (widths: VisitFacts['spacersMm']) =>
+    widths.some((mm) => mm > 0) ? readFit(withSpacers(table, widths, references), references) : undefined
   return {
     fit: readFit(table, references),
-    spaced: hasSpacers ? readFit(withSpacers(table, spacersMm, references), references) : undefined,
+    spaced: withThese(spacersMm),
+    planSpaced: withThese(planSpacersMm),
   }
 }
 // the slow ones of a reading: a foot laid under a shoe takes some ms, and a shelf has many of each

@@ -104,6 +104,8 @@ export function readTraining(input: Gathered, references: References): TrainingR
           pinned: facts.plan.pinned,
           banned: facts.plan.banned,
           inForce: facts.plan.inForce,
+          liked: facts.plan.liked,
+          disliked: facts.plan.disliked,
           doses: facts.plan.doses,
           references,
         },

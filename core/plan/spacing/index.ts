@@ -1,1 +1,2 @@
 export * from './spacingStart'
+export * from './spacingPlan'

@@ -9,7 +9,14 @@ export * from './gates'
 export * from './effectRules'
 export * from './rules'
 export * from './options'
-export { programmeOf, foundationOf, isNothing, type PlanInput, type Programme } from './programme'
+export {
+  programmeOf,
+  phaseFrames,
+  foundationOf,
+  isNothing,
+  type PlanInput,
+  type Programme,
+} from './programme'
 export * from './choosePlan'
 export * from './solvePlan'
 export { firstChoice } from './firstPlan'

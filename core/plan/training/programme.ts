@@ -29,6 +29,9 @@ export type PlanInput = {
   doses: Readonly<Record<string, DoseWish>>
   /** drills of the version in force that work */
   inForce: readonly string[]
+  /** drills the client likes to do, or does not */
+  liked: readonly string[]
+  disliked: readonly string[]
   references: References
 }
 
@@ -116,7 +119,7 @@ export function programmeOf(asked: PlanInput): Programme {
   const isAnythingShort = !isNothing(input)
   return {
     input,
-    phases: framesOf(r, input),
+    phases: phaseFrames(input),
     options,
     at,
     needs: needsOf(input),
@@ -138,6 +141,8 @@ function inOrder(input: PlanInput): PlanInput {
     pinned: byLibrary(input.pinned),
     banned: byLibrary(input.banned),
     inForce: byLibrary(input.inForce),
+    liked: byLibrary(input.liked),
+    disliked: byLibrary(input.disliked),
     doses: Object.fromEntries(byLibrary(Object.keys(input.doses)).map((id) => [id, input.doses[id]!])),
   }
 }
@@ -213,7 +218,9 @@ function trainersOf(
   )
 }
 
-function framesOf(r: References, input: PlanInput): PhaseFrame[] {
+/** Length, new drills and tissue ceilings of the phases. */
+export function phaseFrames(input: PlanInput): PhaseFrame[] {
+  const { references: r } = input
   const weeks = [r.wakeWeeks, r.buildWeeks, r.joinWeeks, r.loadWeeks]
   const sore = new Set([...input.painPlaces.left, ...input.painPlaces.right])
   const isCareful = input.effects.includes('longerTransition')

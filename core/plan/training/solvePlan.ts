@@ -2,7 +2,7 @@ import { stages, tissues } from './capacities'
 import { nothingOf, planOf, type Proof, type TrainingPlan } from './choosePlan'
 import { firstChoice } from './firstPlan'
 import { exerciseOf } from './library'
-import { broken, drillAt, filledOf, phaseValue, valueOf, type Chosen } from './value'
+import { broken, costOf, drillAt, filledOf, phaseValue, valueOf, type Chosen } from './value'
 import { programmeOf, type PlanInput, type Programme } from './programme'
 import type { Price } from './rules'
 
@@ -53,16 +53,7 @@ export function lpOf(p: Programme, narrowed: Narrowed = {}): { lp: string; const
     new Map(p.at.get(id)![phase]!.map((place) => [x(place), 1]))
   const minus = (terms: Terms, others: Terms) => others.forEach((by, name) => add(terms, name, -by))
 
-  p.options.forEach((o, place) =>
-    add(
-      objective,
-      x(place),
-      -(
-        (r.fatiguePrice * o.exercise.fatigue * o.dose.sets) / o.exercise.sets +
-        r.minutePrice * o.dose.minutes
-      ),
-    ),
-  )
+  p.options.forEach((o, place) => add(objective, x(place), -costOf(o, p.input)))
   p.needs.forEach((need, i) => {
     add(objective, `y${i}`, need.worth)
     add(objective, `z${i}`, need.worth * r.coverMoreWorth)

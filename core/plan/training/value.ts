@@ -1,5 +1,6 @@
 import { tissues, type Capacity } from './capacities'
-import type { Programme } from './programme'
+import type { Option } from './options'
+import type { PlanInput, Programme } from './programme'
 
 /** Places of options in a programme that are chosen, by phase. */
 export type Chosen = readonly (readonly number[])[]
@@ -13,7 +14,6 @@ const tablesOf = new WeakMap<Programme, Tables>()
 function tables(p: Programme): Tables {
   const known = tablesOf.get(p)
   if (known) return known
-  const { fatiguePrice, minutePrice } = p.input.references
   const needAt = new Map(p.needs.map((need, i) => [`${need.phase}.${need.capacity}.${need.side}`, i]))
   const made: Tables = {
     gives: p.options.map(({ phase, fills }) =>
@@ -22,14 +22,19 @@ function tables(p: Programme): Tables {
         return need === undefined ? [] : [{ need, amount }]
       }),
     ),
-    costs: p.options.map(
-      ({ exercise, dose }) =>
-        (fatiguePrice * exercise.fatigue * dose.sets) / exercise.sets + minutePrice * dose.minutes,
-    ),
+    costs: p.options.map((option) => costOf(option, p.input)),
     cover: new Float64Array(p.needs.length),
   }
   tablesOf.set(p, made)
   return made
+}
+
+/** What an option costs by itself: freshness, minutes, and whether the client likes doing it. */
+export function costOf({ exercise, dose }: Option, { references: r, liked, disliked }: PlanInput): number {
+  const liking = liked.includes(exercise.id) ? r.likeWorth : disliked.includes(exercise.id) ? -r.likeWorth : 0
+  return (
+    (r.fatiguePrice * exercise.fatigue * dose.sets) / exercise.sets + r.minutePrice * dose.minutes - liking
+  )
 }
 
 /**

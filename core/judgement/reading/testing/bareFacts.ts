@@ -1,3 +1,4 @@
+import { noWishes } from '../../../plan/days'
 import { stopQuestions } from '../../../plan/cautions'
 import { emptyFoot } from '../../../foot/measures'
 import type { VisitFacts } from '../index'
@@ -39,6 +40,12 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
     inForce: [],
     doses: {},
     pace: 'usual',
+    wishes: noWishes,
+    horizon: 12,
+    startsOn: undefined,
+    liked: [],
+    disliked: [],
+    drillWords: {},
   },
   ...changed,
 })

@@ -84,6 +84,8 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     banned: [],
     inForce: [],
     doses: {},
+    liked: [],
+    disliked: [],
     references,
     ...changed,
   }

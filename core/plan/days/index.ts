@@ -1,0 +1,5 @@
+export * from './calendar'
+export * from './wishes'
+export * from './days'
+export * from './planDays'
+export * from './daysInput'
