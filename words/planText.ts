@@ -163,6 +163,11 @@ export function becauseText(evidence: readonly Evidence[], most = mostEvidence):
 }
 
 /** Sets, work, days: what is written on the fridge. @example doseText(dose, 'each') // '3 × 8 each side, 5 a week' */
+/** What a drill begins with, before anybody is measured. */
+export function startDoseText({ sets, start }: Exercise): string {
+  return `${sets} × ${'holdS' in start ? holdText(start.holdS) : `${start.reps}`}`
+}
+
 export function doseText({ sets, work, extraSets, perWeek }: Dose, sides: Exercise['sides']): string {
   const once = 'holdS' in work ? holdText(work.holdS) : `${work.reps}`
   const more =

@@ -43,9 +43,10 @@ export const printColours: FigureColours = {
 /**
  * A picture as paths, in the order in which they are painted. The parts of one body are drawn with their line first and
  * then all filled, so that no line runs where they overlap.
+ * @param weight of the lines: a small picture needs heavier ones, a large one lighter
  */
-export function framePaths(frame: Frame, colours: FigureColours): FramePath[] {
-  const w = frame.box.width
+export function framePaths(frame: Frame, colours: FigureColours, weight = 1): FramePath[] {
+  const w = frame.box.width * weight
   const down = (points: readonly { x: number; y: number }[], isClosed: boolean) =>
     svgPath(
       points.map((p) => ({ x: p.x, y: -p.y })),

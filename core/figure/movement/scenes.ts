@@ -3,7 +3,7 @@ import { aboveFoot } from './above'
 import { behindLeg, type BehindLeg } from './behind'
 import { boneFrom, boneMm, limb, shankProfile } from './limbs'
 import { ground } from './props'
-import { area, at, noBones, type FigureShape, type Frame, type SceneBox } from './shape'
+import { area, at, noBones, ring, type FigureShape, type Frame, type SceneBox } from './shape'
 import { ankleDeg, sidePerson, type PersonPose } from './sidePerson'
 import { footShapes, lowestOf, placeFoot, toeJoints, type FootPose } from './sideFoot'
 
@@ -41,7 +41,7 @@ export function foot(
       ...(extra.hasNoGround ? [] : [ground(box.left + 10, box.left + box.width - 10)]),
       ...(extra.before ?? []),
       ...drawn.behind,
-      area('skin', ...drawn.part, limb(placed.ankle, knee, shankProfile, 1)),
+      area('skin', ...drawn.part, ring(placed.ankle, 29), limb(placed.ankle, knee, shankProfile, 1)),
       ...drawn.detail,
       ...(extra.after ?? []),
     ],

@@ -17,13 +17,25 @@ export function areApart(set: DaySet, lastHeavyDay: number | undefined): boolean
   return [before, ...days].every((day, i, list) => i === 0 || day - list[i - 1]! >= heavyApart)
 }
 
-/** How unevenly days lie in a week that goes on: the sum of squared gaps, least where they are spread. */
+/**
+ * How unevenly days lie in a week that goes on: the sum of squared gaps, least where they are spread; of equal ones the
+ * shorter run of days without a rest.
+ */
 export function unevenness(set: DaySet): number {
   const days = daysOf(set)
-  return days.reduce((sum, day, i) => {
-    const next = days[(i + 1) % days.length]! + (i + 1 === days.length ? daysAWeek : 0)
-    return sum + (next - day) ** 2
-  }, 0)
+  const gaps = days.map((day, i) => (i + 1 < days.length ? days[i + 1]! : days[0]! + daysAWeek) - day)
+  return gaps.reduce((sum, gap) => sum + gap ** 2, 0) + longestRun(gaps) / (2 * daysAWeek)
+}
+
+/** The most neighbouring days in a row, over the end of the week too. */
+function longestRun(gaps: readonly number[]): number {
+  let run = 1
+  let longest = 1
+  for (const gap of [...gaps, ...gaps]) {
+    run = gap === 1 ? run + 1 : 1
+    longest = Math.max(longest, run)
+  }
+  return Math.min(daysAWeek, longest)
 }
 
 /** Every set of so many of the days, the most even first, then the earliest. */

@@ -24,9 +24,12 @@ const colours: FigureColours = {
   hand: { line: 'var(--soft)', fill: 'var(--panel)' },
 }
 
+const usualPx = 200
+const weightAt = (width: number) => Math.min(1.3, Math.max(0.55, Math.sqrt(usualPx / width)))
+
 /** One picture of a movement. @param label what is seen; left out where words beside it say the same */
 export function FrameView({ frame, width, label }: { frame: Frame; width: number; label?: string }) {
-  const paths = useMemo(() => framePaths(frame, colours), [frame])
+  const paths = useMemo(() => framePaths(frame, colours, weightAt(width)), [frame, width])
   return (
     <svg
       width={width}

@@ -287,10 +287,7 @@ export const personPoses: Record<string, MovementPose> = {
     shows: outer,
     frames: () => [
       shapesOfSquat(0.15),
-      shapesOfSquat(0.8, [
-        band(at(8, 396), at(27, 478), at(50, 556)),
-        ...wide(at(-480, 560), at(-480, 420)),
-      ]),
+      shapesOfSquat(0.8, [band(at(8, 396), at(27, 478), at(50, 556)), ...wide(at(-480, 560), at(-480, 420))]),
     ],
     main: 1,
   },

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Navigate, useParams } from 'react-router'
 import { steps, type Step } from '@sturvo/core/reading'
 import type { Fields, Visit } from '@sturvo/schema'
@@ -9,10 +9,18 @@ import { useAppDispatch, useAppSelector } from '../../app/store'
 import { outbox } from '../../outbox/outbox'
 import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'
 import { LoadedPart } from '../../parts/LoadedPart'
+import { PartBoundary } from '../../parts/PartBoundary'
 import { FeetRoom } from './feet/FeetRoom'
+import { DrillsRoom, WeeksRoom } from './steps/otherSteps'
 import { useReading } from './useReading'
 import { OpenVisit } from './OpenVisit'
 import { VisitLayout } from './VisitLayout'
+
+/** Rooms of a visit that are no steps of its trail. */
+const sideRooms = ['feet', 'weeks', 'drills'] as const
+type SideRoom = (typeof sideRooms)[number]
+type Place = Step | SideRoom
+const isSideRoom = (place: string | undefined): place is SideRoom => sideRooms.some((room) => room === place)
 
 function isStep(text: string | undefined): text is Step {
   return steps.some((step) => step === text)
@@ -22,7 +30,7 @@ function isStep(text: string | undefined): text is Step {
 export default function VisitRoom() {
   const { visitId = '', step } = useParams()
   const visit = useVisitQuery(visitId)
-  const place = step === 'feet' ? step : isStep(step) ? step : undefined
+  const place = isSideRoom(step) || isStep(step) ? step : undefined
   if (place === undefined) return <Navigate to={`/visit/${visitId}/story`} replace />
   return (
     <LoadedPart query={visit}>
@@ -31,7 +39,7 @@ export default function VisitRoom() {
   )
 }
 
-function FetchedVisit({ visit, step }: { visit: Visit; step: Step | 'feet' }) {
+function FetchedVisit({ visit, step }: { visit: Visit; step: Place }) {
   const dispatch = useAppDispatch()
   const open = useAppSelector(selectVisit)
   const [fetched] = useState(visit)
@@ -56,7 +64,7 @@ function FetchedVisit({ visit, step }: { visit: Visit; step: Step | 'feet' }) {
 }
 
 type Opened = Pick<Parameters<typeof useReading>[0], 'person' | 'practice' | 'planInForce'> & {
-  step: Step | 'feet'
+  step: Place
 }
 
 function OpenedVisit({ person, practice, planInForce, step }: Opened) {
@@ -84,7 +92,26 @@ function OpenedVisit({ person, practice, planInForce, step }: Opened) {
   const record = useCallback((values: Fields) => void dispatch(fieldsRecorded(values)), [dispatch])
   return (
     <OpenVisit frame={frame} fields={fields} read={read} record={record}>
-      {step === 'feet' ? <FeetRoom /> : <VisitLayout step={step} />}
+      {isSideRoom(step) ? (
+        <PartBoundary name={step}>
+          <Suspense fallback={null}>
+            <SideRoomView room={step} />
+          </Suspense>
+        </PartBoundary>
+      ) : (
+        <VisitLayout step={step} />
+      )}
     </OpenVisit>
   )
+}
+
+function SideRoomView({ room }: { room: SideRoom }) {
+  switch (room) {
+    case 'feet':
+      return <FeetRoom />
+    case 'weeks':
+      return <WeeksRoom />
+    case 'drills':
+      return <DrillsRoom />
+  }
 }

@@ -2,7 +2,7 @@ import { Button, Loader } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { exerciseOf, movedBetween, type PlanInput } from '@sturvo/core/training'
-import { movedText, noTrainingText, num, pct, spacingText } from '@sturvo/words'
+import { movedText, noTrainingText, num, pct } from '@sturvo/words'
 import { useAppDispatch, useAppSelector } from '../../../app/store'
 import { selectIsLastStepOf, undone } from '../../../outbox/visitSlice'
 import { BlockedPlan } from '../plan/BlockedPlan'
@@ -14,6 +14,8 @@ import { PlanRelax } from '../plan/PlanRelax'
 import { PlanSettings } from '../plan/PlanSettings'
 import { LimitsInForce, PlanWishes } from '../plan/PlanWishes'
 import { PrioritiesView } from '../plan/PrioritiesView'
+import { SpacingView } from '../plan/SpacingView'
+import { WhenView } from '../plan/WhenView'
 import { usePlan, type PlanState } from '../plan/usePlan'
 import { PlanShoes } from '../shoes/PlanShoes'
 import { useVisitFrame, useVisitReading } from '../visitContext'
@@ -52,12 +54,13 @@ function OpenPlan({ input }: { input: PlanInput }) {
       {plan.phases.map((phase) => (
         <PhaseView key={phase.stage} phase={phase} plan={plan} input={input} />
       ))}
+      <WhenView input={input} />
       {plan.leftOut.length > 0 && <LeftOutList key={state.key} leftOut={plan.leftOut} input={input} />}
       {!plan.nothing && <ComparePlans input={input} plan={plan} />}
       <KeptPlans isProven={plan.nothing !== undefined || plan.proof !== undefined} />
       <section aria-labelledby="spacing">
         <h2 id="spacing">Toe spacing</h2>
-        <p>{spacingText(reading.spacing)}</p>
+        <SpacingView plan={reading.spacing} />
       </section>
       <section aria-labelledby="transition">
         <h2 id="transition">Into other shoes</h2>

@@ -8,6 +8,8 @@ const loads = {
   drawing: async () => (await import('./ShoesStep')).ShoesDrawing,
   plan: async () => (await import('./PlanStep')).PlanStep,
   handover: async () => (await import('./HandoverStep')).HandoverStep,
+  weeks: async () => (await import('../weeks/WeeksRoom')).WeeksRoom,
+  drills: async () => (await import('../drills/DrillsRoom')).DrillsRoom,
 }
 const soonMs = 2500
 
@@ -19,6 +21,8 @@ export const ShoesStep = lazyPart(loads.shoes)
 export const ShoesDrawing = lazyPart(loads.drawing)
 export const PlanStep = lazyPart(loads.plan)
 export const HandoverStep = lazyPart(loads.handover)
+export const WeeksRoom = lazyPart(loads.weeks)
+export const DrillsRoom = lazyPart(loads.drills)
 
 /**
  * Fetches them all a little later: a tablet that is away from its server for an hour goes through the whole visit.
