@@ -159,6 +159,25 @@ export const routes: readonly Route[] = [
   },
   {
     method: 'get',
+    path: '/api/plans/{id}/handout.pdf',
+    summary: "The client's page of a kept plan, ?paper=a4 or letter",
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/plans/{id}/plan.pdf',
+    summary: "The practitioner's sheet of a kept plan, ?paper=a4 or letter",
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/plan.ics',
+    summary:
+      "The days of a person's newest plan as a calendar; what an earlier version had and this one has not is cancelled",
+    status: 200,
+  },
+  {
+    method: 'get',
     path: '/api/visits/{id}',
     summary: 'One visit with its fields',
     answer: visitSchema,
@@ -215,7 +234,18 @@ export const routes: readonly Route[] = [
     status: 201,
   },
   { method: 'get', path: '/api/pictures/{id}', summary: 'A picture, re-encoded as PNG', status: 200 },
-  { method: 'get', path: '/api/visits/{id}/handout.pdf', summary: "The client's page", status: 200 },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/handout.pdf',
+    summary: "The client's page, ?paper=a4 or letter",
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/plan.pdf',
+    summary: "The practitioner's sheet of the plan as it is now, ?paper=a4 or letter, ?prices=yes",
+    status: 200,
+  },
   { method: 'get', path: '/api/visits/{id}/letter.txt', summary: 'The referral letter as text', status: 200 },
   {
     method: 'get',

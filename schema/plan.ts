@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { checkKinds } from '@sturvo/core/days'
 import { daySchema, idSchema } from './common'
 
 /** Keeps the plan of a visit as the next version. `after` is the last version the writer has seen, 0 for none. */
@@ -47,6 +48,30 @@ const keptDrillSchema = doseSchema.extend({
 })
 export type KeptDrill = z.infer<typeof keptDrillSchema>
 
+const plannedDaySchema = z.object({
+  date: daySchema,
+  wish: z.string(),
+  trainMin: z.number(),
+  /** ids of drills: one part, or morning and evening */
+  parts: z.array(z.array(z.string())),
+  spacersMin: z.number(),
+  shoesMin: z.number(),
+  /** the most in one go */
+  shoesMostMin: z.number(),
+  checks: z.array(
+    z.object({ kind: z.enum(checkKinds), about: z.string().optional(), amount: z.number().optional() }),
+  ),
+})
+/** A plan on days as it is kept, in `./sturvo plan` and in the calendar. */
+export const keptDaysSchema = z.object({
+  startsOn: daySchema,
+  weeks: z.array(z.object({ week: z.number().int(), stage: z.string(), days: z.array(plannedDaySchema) })),
+  conflicts: z.array(
+    z.object({ week: z.number().int(), what: z.string(), wanted: z.number(), given: z.number() }),
+  ),
+})
+export type KeptDays = z.infer<typeof keptDaysSchema>
+
 /**
  * A plan as it was decided: with everything it was made from, so that it can be read and questioned years later. It is
  * stored as the text it was first answered with, and never computed again.
@@ -58,6 +83,10 @@ export const keptPlanSchema = planLineSchema.extend({
   settings: z.record(z.string(), z.string()),
   references: z.record(z.string(), z.number()),
   inputs: z.record(z.string(), z.unknown()),
+  /** left out in plans of before the days */
+  days: keptDaysSchema.optional(),
+  /** what was printed, as data of the printing program */
+  papers: z.object({ handout: z.unknown(), sheet: z.unknown() }).optional(),
   plan: z.object({
     nothing: z.string().optional(),
     phases: z.array(

@@ -23,6 +23,13 @@ import { kitText } from './kitText'
 import { num } from './rich'
 import { settingText } from './settingText'
 
+/** Phases in the client's words. */
+export const clientStageText: Record<Stage, string> = {
+  wake: 'Wake the feet',
+  build: 'Build strength',
+  joinUp: 'Join it up',
+  load: 'Carry load',
+}
 export const stageText: Record<Stage, string> = {
   wake: 'Wake',
   build: 'Build',

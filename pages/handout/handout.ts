@@ -1,9 +1,15 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
-import type { Pick, TrainingPlan } from '@sturvo/core/training'
+import type { DaysPlan, PlannedDay } from '@sturvo/core/days'
+import { exerciseOf, type PhasePlan, type Pick, type TrainingPlan } from '@sturvo/core/training'
 import {
+  behindGateText,
   cautionText,
+  clientCheckText,
+  clientStageText,
+  spacedGaps,
+  weekdayShort,
   clientShoeLines,
   clientWords,
   findingWords,
@@ -27,7 +33,11 @@ export type Handout = {
   seen: string[]
   minutes: number
   sessions: number
+  /** the whole plan at a glance */
+  phases: HandoutPhase[]
   drills: HandoutDrill[]
+  /** the first week with boxes to tick; undefined where no day is planned */
+  sheet: WeekSheet | undefined
   care: string[]
   shoes: { weeks: string; minutes: string; where: string }[]
   /** in which shoe the new minutes are walked; undefined where none on the shelf fits */
@@ -36,10 +46,14 @@ export type Handout = {
   verdicts: string[]
   /** left out while it is not decided */
   spacing: string | undefined
+  /** width of each spacer, by side */
+  spacers: string[]
   tooMuch: readonly string[]
 }
 
 export type HandoutDrill = {
+  /** from which minute of the session to which */
+  clock: string
   /** of the drill: its pictures go by it */
   id: string
   name: string
@@ -49,6 +63,15 @@ export type HandoutDrill = {
   slip: string
   /** what opens it, and what is done in the same minutes until then */
   gate: string | undefined
+}
+
+export type HandoutPhase = { name: string; weeks: string; drills: string[]; gate: string | undefined }
+/** One week: what is done on which day; a row is a drill, spacers or new shoes. */
+export type WeekSheet = {
+  begins: string
+  days: string[]
+  rows: { name: string; cells: string[] }[]
+  checks: string[]
 }
 
 const sentencesShown = 4
@@ -66,11 +89,16 @@ export function handoutOf(input: {
   minutesPerSession: number
   /** ids of the findings that were pinned: these go on the page first */
   pinnedFindings: readonly string[]
+  /** names of drills in the client's words */
+  drillWords: Readonly<Record<string, string>>
+  /** the plan on days; left out where none is planned */
+  days?: DaysPlan | undefined
   /** values in force; left out, as they ship */
   references?: References
 }): Handout {
   const { reading, practice, client, on } = input
   const first = input.plan?.phases[0]
+  const nameOf = (e: { id: string; client: string }) => input.drillWords[e.id] ?? e.client
   const isPinned = (f: Finding) => input.pinnedFindings.includes(f.id)
   const inOrder = [...reading.findings.filter(isPinned), ...reading.findings.filter((f) => !isPinned(f))]
   return {
@@ -87,7 +115,9 @@ export function handoutOf(input: {
       .slice(0, Math.max(sentencesShown, input.pinnedFindings.length)),
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
-    drills: (first?.picks ?? []).map(drillOf),
+    phases: (input.plan?.phases ?? []).map((phase) => phaseOf(phase, nameOf)),
+    drills: drillsOf(first?.picks ?? [], nameOf),
+    sheet: input.days && sheetOf(input.days, nameOf),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
     shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
       weeks: `Week ${w.week}`,
@@ -97,6 +127,7 @@ export function handoutOf(input: {
     newShoe: reading.newShoe?.reading.shoe.name,
     verdicts: clientShoeLines(reading),
     spacing: clientSpacingText(reading.spacing),
+    spacers: spacedGaps(reading.spacing).map(({ side, text }) => `${side} foot: ${text}`),
     tooMuch: tooMuchText,
   }
 }
@@ -113,17 +144,69 @@ function blockedOf({ cautions }: VisitReading): Handout['blocked'] {
     : { reasons: ['A few questions about your health come first; then we plan together.'], see: undefined }
 }
 
-function drillOf(pick: Pick): HandoutDrill {
+type NameOf = (e: { id: string; client: string }) => string
+
+function phaseOf(phase: PhasePlan, nameOf: NameOf): HandoutPhase {
+  const gates = phase.picks.flatMap(({ gate }) => (gate ? [behindGateText[gate.id].toLowerCase()] : []))
+  return {
+    name: clientStageText[phase.stage],
+    weeks: `weeks ${phase.fromWeek} to ${phase.fromWeek + phase.weeks - 1}`,
+    drills: phase.picks.map(({ exercise, gate, fallback }) =>
+      nameOf(gate && fallback ? fallback.exercise : exercise),
+    ),
+    gate: gates.length > 0 ? `after a small test: ${[...new Set(gates)].join(', ')}` : undefined,
+  }
+}
+
+/** The drills of a session in their order, each from the minute at which the one before ends. */
+function drillsOf(picks: readonly Pick[], nameOf: NameOf): HandoutDrill[] {
+  let at = 0
+  return picks.map((pick) => {
+    const from = at
+    at += pick.dose.minutes
+    return { ...drillOf(pick, nameOf), clock: `minute ${Math.floor(from)} to ${Math.ceil(at)}` }
+  })
+}
+
+function drillOf(pick: Pick, nameOf: NameOf): Omit<HandoutDrill, 'clock'> {
   const { exercise: e, dose, lines, gate, fallback } = pick
   const until = fallback
-    ? `Until then: ${fallback.exercise.client}, ${doseText(fallback.dose, fallback.exercise.sides)}. ${fallback.exercise.cue} ${linesText(fallback.lines)}`.trim()
+    ? `Until then: ${nameOf(fallback.exercise)}, ${doseText(fallback.dose, fallback.exercise.sides)}. ${fallback.exercise.cue} ${linesText(fallback.lines)}`.trim()
     : 'Until then: leave it out.'
   return {
     id: e.id,
-    name: e.client,
+    name: nameOf(e),
     dose: doseText(dose, e.sides),
     cue: [e.cue, linesText(lines)].filter(Boolean).join(' '),
     slip: e.slip,
     gate: gate && `${gateSentence(gate)} ${until}`,
+  }
+}
+
+const box = '☐'
+
+/** The first week as a sheet to tick. */
+function sheetOf(days: DaysPlan, nameOf: NameOf): WeekSheet | undefined {
+  const week = days.weeks.find((w) => w.days.some((d) => d.trainMin + d.spacersMin > 0 || d.shoes))
+  if (!week) return undefined
+  const ids = [...new Set(week.days.flatMap((d) => d.parts.flat().map((p) => p.id)))]
+  const row = (name: string, cell: (day: PlannedDay) => string) => ({ name, cells: week.days.map(cell) })
+  const rows = [
+    ...ids.map((id) => {
+      const exercise = exerciseOf(id)
+      return row(exercise ? nameOf(exercise) : id, (day) =>
+        day.parts.flat().some((p) => p.id === id) ? box : '',
+      )
+    }),
+    row('Spacers', (day) => (day.spacersMin > 0 ? `${box} ${day.spacersMin} min` : '')),
+    row('New shoes', (day) => (day.shoes ? `${box} ${day.shoes.minutes} min` : '')),
+  ].filter(({ cells }) => cells.some((cell) => cell !== ''))
+  return {
+    begins: week.days[0]!.date,
+    days: week.days.map((d, i) => `${weekdayShort[i]} ${Number(d.date.slice(8))}`),
+    rows,
+    checks: days.weeks.flatMap((w) =>
+      w.days.flatMap((d) => d.checks.map((c) => `${d.date}: ${clientCheckText(c)}`)),
+    ),
   }
 }

@@ -1,2 +1,3 @@
-export { handoutOf, type Handout } from './handout'
+export { handoutOf, type Handout, type WeekSheet } from './handout'
+export { planSheetOf, type PlanSheet } from './planSheet'
 export { letterText } from './letter'

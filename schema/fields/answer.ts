@@ -73,7 +73,11 @@ const answerSchemas = {
     .array(
       z.object({
         lane: z.enum(lanes),
-        week: z.number().int().min(1).max(Math.max(...horizons)),
+        week: z
+          .number()
+          .int()
+          .min(1)
+          .max(Math.max(...horizons)),
         from: weekdaySchema,
         to: weekdaySchema,
       }),

@@ -1,9 +1,12 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import { checkChange, defaultSettings, readingOf, settingsSchema, type Fields } from '@sturvo/schema'
-import { spacingText } from '@sturvo/words'
+import { spacingLines } from '@sturvo/words'
+import { daysAnswer } from '../plans/daysAnswer'
 import { solvedPlan } from '../work/solver'
 import { planAnswer } from '../plans/planAnswer'
+import { planDays } from '@sturvo/core/days'
+import { daysAsked } from '@sturvo/core/reading'
 import { kitItems } from '@sturvo/core/training'
 import { readArguments, textOption, UsageError } from './usage'
 
@@ -49,7 +52,7 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
       kit.split(',').filter((item) => item !== ''),
       '--kit',
     )
-  const { reading } = readingOf({
+  const { reading, facts } = readingOf({
     fields,
     person: visit,
     practice: { references: {}, settings: { ...defaultSettings, ...visit.settings }, trialUses: {} },
@@ -58,6 +61,7 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
   })
   const { block } = reading.cautions
   const solved = await solvedPlan(reading.planInput)
+  const asked = daysAsked({ reading, plan: solved?.plan, facts, visitOn: visit.startedOn.slice(0, 10) })
   return JSON.stringify(
     {
       blocked: block !== undefined,
@@ -67,7 +71,8 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
       ...(solved
         ? planAnswer(solved.plan, reading.planInput!.sessionsPerWeek)
         : { phases: [], leftOut: [], relax: [] }),
-      spacing: { ...reading.spacing, words: spacingText(reading.spacing) },
+      ...(asked ? { days: daysAnswer(asked, planDays(asked)) } : {}),
+      spacing: { ...reading.spacing, words: spacingLines(reading.spacing).join(' ') },
       ...(reading.transition ? { transition: reading.transition } : {}),
     },
     null,

@@ -4,10 +4,11 @@ import { idSchema } from '@sturvo/schema'
 import { papers, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import type { Database } from '../data/database'
-import { fault, idOf, notFound } from '../http/faults'
+import { idOf, notFound } from '../http/faults'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
+import { paperOf, planPaperSchema } from './papers'
 import type { DocumentWish } from './visitDocument'
 
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
@@ -23,7 +24,17 @@ export function documentRoutes(database: Database, work: Work): Router {
     return typeof document === 'string' ? document : Buffer.from(document)
   }
   router.get('/visits/:id/handout.pdf', async (request, response) => {
-    response.type('pdf').send(await made(request, { kind: 'handout' }))
+    response
+      .type('pdf')
+      .send(await made(request, { kind: 'handout', paper: paperOf(request, planPaperSchema) }))
+  })
+  router.get('/visits/:id/plan.pdf', async (request, response) => {
+    const wish = {
+      kind: 'planSheet',
+      paper: paperOf(request, planPaperSchema),
+      withPrices: request.query.prices === 'yes',
+    } as const
+    response.type('pdf').send(await made(request, wish))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
     response
@@ -46,12 +57,6 @@ export function documentRoutes(database: Database, work: Work): Router {
     response.type('pdf').send(await made(request, wish))
   })
   return router
-}
-
-function paperOf<T>(request: Request, schema: z.ZodType<T>): T {
-  const paper = schema.safeParse(request.query.paper ?? 'a4')
-  if (!paper.success) throw fault('badPaper', 'paper')
-  return paper.data
 }
 
 const fitPaperSchema = z.enum(Object.keys(fitPapers) as [FitPaper, ...FitPaper[]])

@@ -1,22 +1,25 @@
 import dayjs from 'dayjs'
 import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
-import { answerOf, letterPins, photoOf } from '@sturvo/schema'
-import { handoutOf, letterText } from '@sturvo/pages/handout'
+import { letterPins, photoOf } from '@sturvo/schema'
+import { letterText } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import { shoeVerdicts } from '@sturvo/words'
 import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
-import { solvedPlan } from '../work/solver'
+import { planPapersOf, planSheetFor } from '../plans/planPapersOf'
 import { feetPdf } from './feetPdf'
 import { fitSheets } from './fitSheets'
 import { handoutPdf } from './handoutPdf'
+import type { PlanPaper } from './papers'
+import { planPdf } from './planPdf'
 import { trueSizePdf } from './trueSizePdf'
 
 /** What can be made of a visit. */
 export type DocumentWish =
-  | { kind: 'handout' }
+  | { kind: 'handout'; paper: PlanPaper }
+  | { kind: 'planSheet'; paper: PlanPaper; withPrices: boolean }
   | { kind: 'letter'; practitioner: string }
   | { kind: 'feetPdf'; paper: Paper }
   | { kind: 'feetSvg'; paper: Paper }
@@ -29,7 +32,9 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
   const read = readSources(sources)
   switch (wish.kind) {
     case 'handout':
-      return handout(read)
+      return handoutPdf((await planPapersOf(read)).handout, wish.paper)
+    case 'planSheet':
+      return planSheet(read, wish)
     case 'letter':
       return letter(read, wish.practitioner)
     case 'feetPdf':
@@ -54,27 +59,13 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
   }
 }
 
-async function handout({
-  visit,
-  person,
-  practice,
-  references,
-  facts,
-  reading,
-}: ReadVisit): Promise<Uint8Array> {
-  const solved = await solvedPlan(reading.planInput)
-  return handoutPdf(
-    handoutOf({
-      reading,
-      plan: solved?.plan,
-      practice: practice.name,
-      client: person.name,
-      on: dayAsRead(visit.startedOn),
-      ...facts.plan,
-      pinnedFindings: answerOf(visit.fields, 'pinnedSentences') ?? [],
-      references,
-    }),
-  )
+async function planSheet(
+  read: ReadVisit,
+  { paper, withPrices }: { paper: PlanPaper; withPrices: boolean },
+): Promise<Uint8Array> {
+  const sheet = await planSheetFor(read, await planPapersOf(read), withPrices)
+  if (!sheet) throw fault('planBlocked', 'visitId')
+  return planPdf(sheet, paper)
 }
 
 function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {

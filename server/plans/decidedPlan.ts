@@ -1,20 +1,32 @@
 import type { KeptPlan } from '@sturvo/schema'
 import { readSources, type VisitSources } from '../visits/readVisit'
-import { solvedPlan } from '../work/solver'
+import { daysAnswer } from './daysAnswer'
 import { planAnswer } from './planAnswer'
+import { planPapersOf, planSheetFor } from './planPapersOf'
 
 /** What a plan was made from and what came out; who keeps it, when and as which version is added where it is kept. */
 export type DecidedPlan = Pick<
   KeptPlan,
-  'visitVersion' | 'settings' | 'references' | 'inputs' | 'minutesPerSession' | 'sessionsPerWeek' | 'plan'
+  | 'visitVersion'
+  | 'settings'
+  | 'references'
+  | 'inputs'
+  | 'minutesPerSession'
+  | 'sessionsPerWeek'
+  | 'plan'
+  | 'days'
+  | 'papers'
 >
 
 /** The proven plan of a visit as it is kept; undefined while none may be made. Seconds of work. */
 export async function decidedPlan(sources: VisitSources): Promise<DecidedPlan | undefined> {
-  const { visit, reading, references, settings } = readSources(sources)
+  const read = readSources(sources)
+  const { visit, reading, references, settings } = read
   const input = reading.planInput
-  const solved = await solvedPlan(input)
-  if (!input || !solved) return undefined
+  const papers = await planPapersOf(read)
+  const { solved, asked, days, handout } = papers
+  const sheet = await planSheetFor(read, papers, false)
+  if (!input || !solved || !asked || !days || !sheet) return undefined
   const { nothing, phases, leftOut, proof } = planAnswer(solved.plan, input.sessionsPerWeek)
   return {
     visitVersion: visit.version,
@@ -24,5 +36,8 @@ export async function decidedPlan(sources: VisitSources): Promise<DecidedPlan | 
     minutesPerSession: input.minutesPerSession,
     sessionsPerWeek: input.sessionsPerWeek,
     plan: { nothing, phases, leftOut, proof },
+    days: daysAnswer(asked, days),
+    // printed years later from what was decided, not from what would be decided then
+    papers: { handout, sheet },
   }
 }

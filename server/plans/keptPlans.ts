@@ -5,6 +5,7 @@ import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
 import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
+import type { CalendarPlan } from './calendar'
 import type { DecidedPlan } from './decidedPlan'
 
 const listed = {
@@ -52,6 +53,19 @@ export async function keptPlanText(db: Db, id: string): Promise<{ personId: stri
     .where(eq(planVersion.id, id))
   if (!row) throw notFound('plan')
   return row
+}
+
+/** Every kept plan of a person that has days, oldest first, with the moment it was kept. */
+export async function plansWithDays(db: Db, personId: string): Promise<CalendarPlan[]> {
+  const rows = await db
+    .select({ document: planVersion.document, created: planVersion.created })
+    .from(planVersion)
+    .where(eq(planVersion.personId, personId))
+    .orderBy(asc(planVersion.number))
+  return rows.flatMap(({ document, created }) => {
+    const { number, madeOn, days } = JSON.parse(document) as KeptPlan
+    return days ? [{ number, personId, madeOn, days, created }] : []
+  })
 }
 
 /**

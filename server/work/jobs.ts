@@ -4,6 +4,7 @@ import { MeasureError } from '@sturvo/core/problem'
 import { simulatedPicture, type PictureWish } from '../devices/simulatedPicture'
 import { visitDocument, type DocumentWish } from '../documents/visitDocument'
 import { faultOf } from '../http/faults'
+import { keptPaper, type KeptPaperWish } from '../documents/keptPaper'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
 import { readRecording } from '../recordings/readRecording'
 import { decidedPlan } from '../plans/decidedPlan'
@@ -17,6 +18,7 @@ export const jobs = {
   visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
     visitDocument(sources, wish),
   decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
+  keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
   checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {

@@ -1,5 +1,13 @@
 import loadHighs from 'highs'
-import { highsSolver, solvePlan, type PlanInput, type Solved, type SolverCall } from '@sturvo/core/training'
+import {
+  highsSolver,
+  priceOf,
+  solvePlan,
+  type PlanInput,
+  type Price,
+  type Solved,
+  type SolverCall,
+} from '@sturvo/core/training'
 
 let loading: Promise<SolverCall> | undefined
 
@@ -23,3 +31,19 @@ export async function solvedPlan(input: PlanInput | undefined): Promise<Solved |
   if (kept.size > mostKept) kept.delete(kept.keys().next().value!)
   return solved
 }
+
+/** What the strongest drills that others keep out would cost, by id; kept with the plan they were asked of. */
+export async function pricesOf(solved: Solved, most: number): Promise<Record<string, Price>> {
+  const known = priced.get(solved)
+  if (known) return known
+  const ids = solved.plan.leftOut.filter((l) => l.because.why === 'others').map((l) => l.exercise.id)
+  const solve = await solver()
+  const prices: Record<string, Price> = {}
+  for (const id of ids.slice(0, most)) {
+    const price = priceOf(solved, id, solve)
+    if (price) prices[id] = price
+  }
+  priced.set(solved, prices)
+  return prices
+}
+const priced = new WeakMap<Solved, Record<string, Price>>()

@@ -237,7 +237,7 @@ export function priceOf(
     if (p.at.get(id)![phase]!.length === 0) return []
     const others = new Set(stages.map((_, k) => k).filter((k) => k !== phase))
     const fixed = { chosen, phases: others }
-    const polished = solve(lpOf(p, { fixed }).lp, exact, undefined)
+    const polished = polishedPhase(solved, phase, () => solve(lpOf(p, { fixed }).lp, exact, undefined))
     const forced = solve(lpOf(p, { fixed, force: { id, phase } }).lp, exact, undefined)
     if (!polished.isFeasible || !forced.isFeasible) return []
     const [before, after] = [chosenOf(p, polished.values), chosenOf(p, forced.values)]
@@ -261,6 +261,18 @@ export function priceOf(
     filledLess: filledLess(p, phase, before, after),
   }
 }
+
+/** One phase polished with the others kept: the same for every drill that is asked about. */
+function polishedPhase(
+  solved: Solved,
+  phase: number,
+  polish: () => ReturnType<SolverCall>,
+): ReturnType<SolverCall> {
+  const known = polished.get(solved) ?? []
+  polished.set(solved, known)
+  return (known[phase] ??= polish())
+}
+const polished = new WeakMap<Solved, ReturnType<SolverCall>[]>()
 
 /** The two needs that a forced drill takes most from, as parts of what was filled before. */
 function filledLess(p: Programme, phase: number, before: Chosen, after: Chosen): Price['filledLess'] {

@@ -1,4 +1,5 @@
-import { Button, Modal } from '@mantine/core'
+import { Button, Group, Modal } from '@mantine/core'
+import { IconCalendar, IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { PlanLine } from '@sturvo/schema'
@@ -47,6 +48,19 @@ export function KeptPlans({ isProven }: { isProven: boolean }) {
                   </li>
                 ))}
               </ol>
+            )}
+            {kept.length > 0 && (
+              <Button
+                component="a"
+                href={`/api/people/${person.id}/plan.ics`}
+                variant="default"
+                mr={8}
+                leftSection={<IconCalendar size={16} />}
+                download
+                data-calendar
+              >
+                Calendar of version {kept[0]!.number}
+              </Button>
             )}
             <KeepButton latest={kept[0]?.number ?? 0} isProven={isProven} />
           </>
@@ -112,8 +126,30 @@ function KeptPlanDialog({ line, onClosed }: { line: PlanLine; onClosed: () => vo
       title={`Version ${line.number}, ${dayAsRead(line.madeOn)}, by ${line.by}`}
     >
       <LoadedPart query={plan}>
-        {({ plan: kept }) => (
+        {({ plan: kept, papers }) => (
           <>
+            {papers && (
+              <Group gap={8}>
+                <Button
+                  component="a"
+                  href={`/api/plans/${line.id}/handout.pdf`}
+                  target="_blank"
+                  variant="default"
+                  leftSection={<IconPrinter size={16} />}
+                >
+                  Client’s page (PDF)
+                </Button>
+                <Button
+                  component="a"
+                  href={`/api/plans/${line.id}/plan.pdf`}
+                  target="_blank"
+                  variant="default"
+                  leftSection={<IconFileText size={16} />}
+                >
+                  Sheet with reasons (PDF)
+                </Button>
+              </Group>
+            )}
             {kept.phases.length === 0 && <p>Nothing to train was decided.</p>}
             {kept.phases
               .filter((phase) => phase.drills.length > 0)

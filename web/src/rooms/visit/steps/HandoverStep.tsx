@@ -1,6 +1,10 @@
 import { heldBackBy } from '@sturvo/core/cautions'
-import type { MouseEvent } from 'react'
-import { Button, Group } from '@mantine/core'
+import { useMemo, type MouseEvent } from 'react'
+import { Button, Group, SegmentedControl } from '@mantine/core'
+import { useLocalStorage } from '@mantine/hooks'
+import { planDays } from '@sturvo/core/days'
+import { daysAsked } from '@sturvo/core/reading'
+import type { Paper } from '@sturvo/pages/feetPage'
 import { IconFileText, IconPrinter } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { answerOf, letterPins } from '@sturvo/schema'
@@ -37,15 +41,32 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
   const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
   const on = dayjs(startedOn).format('D MMMM YYYY')
+  const asked = useMemo(
+    () => daysAsked({ reading, plan, facts, visitOn: startedOn }),
+    [reading, plan, facts, startedOn],
+  )
+  const days = useMemo(() => asked && planDays(asked), [asked])
+  const [paper, setPaper] = useLocalStorage<Paper>({ key: 'sturvo.paper', defaultValue: 'a4' })
   const handout = handoutOf({
     reading,
     plan,
+    days,
     practice: practice.name,
     client: person.name,
     on,
     ...facts.plan,
     pinnedFindings,
     references,
+  })
+  // the files are made by the server from what it has
+  const waits = save !== 'saved'
+  const file = (name: string) => ({
+    component: 'a' as const,
+    href: `/api/visits/${visitId}/${name}`,
+    target: '_blank',
+    'data-disabled': waits || undefined,
+    'aria-disabled': waits,
+    onClick: (event: MouseEvent) => waits && event.preventDefault(),
   })
   const stops = heldBackBy(reading.cautions)
   return (
@@ -70,16 +91,26 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
               Letter as text
             </Button>
           )}
-          <Button
-            component="a"
-            href={`/api/visits/${visitId}/handout.pdf`}
-            target="_blank"
-            leftSection={<IconPrinter size={16} />}
-            data-disabled={save !== 'saved' || undefined}
-            aria-disabled={save !== 'saved'}
-            onClick={(event: MouseEvent) => save !== 'saved' && event.preventDefault()}
-            data-pdf
-          >
+          <SegmentedControl
+            aria-label="Paper"
+            value={paper}
+            onChange={(value) => setPaper(value === 'letter' ? 'letter' : 'a4')}
+            data={[
+              { value: 'a4', label: 'A4' },
+              { value: 'letter', label: 'Letter' },
+            ]}
+          />
+          {plan && (
+            <Button
+              {...file(`plan.pdf?paper=${paper}&prices=yes`)}
+              variant="default"
+              leftSection={<IconFileText size={16} />}
+              data-sheet
+            >
+              Sheet with reasons and prices (PDF, takes seconds)
+            </Button>
+          )}
+          <Button {...file(`handout.pdf?paper=${paper}`)} leftSection={<IconPrinter size={16} />} data-pdf>
             Open the page (PDF)
           </Button>
         </Group>
@@ -156,6 +187,19 @@ export function PaperView({ handout: h }: { handout: Handout }) {
                 ))}
               </ul>
             </>
+          )}
+          {h.phases.length > 0 && (
+            <ol className={classes.phases} aria-label="The whole plan">
+              {h.phases
+                .filter((p) => p.drills.length > 0)
+                .map((p) => (
+                  <li key={p.name}>
+                    <strong>{p.name}</strong> {p.weeks}
+                    <br />
+                    {p.drills.length} drills{p.gate ? `, ${p.gate}` : ''}
+                  </li>
+                ))}
+            </ol>
           )}
           {h.drills.length === 0 ? (
             <p>No drills for now.</p>
