@@ -68,7 +68,7 @@ export function clientCheckText(check: Check): string {
     case 'gaps':
       return 'Measure again together'
     case 'fade':
-      return 'Ask about your insoles before you change their hours'
+      return 'Ask before you change wearing hours'
     case 'shoes':
       return 'Bring your shoes'
     case 'end':

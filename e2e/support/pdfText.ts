@@ -10,3 +10,14 @@ export async function pdfText(bytes: Uint8Array): Promise<{ text: string; pages:
   run.child.stdin?.end(bytes)
   return JSON.parse((await run).stdout) as { text: string; pages: number }
 }
+
+export type PdfWord = { text: string; x: number; y: number; width: number; height: number }
+/** Where words stand on the pages of a PDF; `view` is the paper, all in points from the lower left corner. */
+export async function pdfPlaces(bytes: Uint8Array): Promise<{ view: number[]; words: PdfWord[] }[]> {
+  const run = promisify(execFile)(process.execPath, [join(__dirname, 'printPdfPlaces.mjs')], {
+    encoding: 'utf8',
+    maxBuffer: 64 * 1024 * 1024,
+  })
+  run.child.stdin?.end(bytes)
+  return JSON.parse((await run).stdout) as { view: number[]; words: PdfWord[] }[]
+}

@@ -1,7 +1,7 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
-import type { DaysPlan, PlannedDay } from '@sturvo/core/days'
+import { dayAsRead, type DaysPlan, type PlannedDay } from '@sturvo/core/days'
 import { exerciseOf, type PhasePlan, type Pick, type TrainingPlan } from '@sturvo/core/training'
 import {
   behindGateText,
@@ -116,7 +116,7 @@ export function handoutOf(input: {
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
     phases: (input.plan?.phases ?? []).map((phase) => phaseOf(phase, nameOf)),
-    drills: drillsOf(first?.picks ?? [], nameOf),
+    drills: drillsOf(first?.picks ?? [], nameOf, input.days),
     sheet: input.days && sheetOf(input.days, nameOf),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
     shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
@@ -159,12 +159,17 @@ function phaseOf(phase: PhasePlan, nameOf: NameOf): HandoutPhase {
 }
 
 /** The drills of a session in their order, each from the minute at which the one before ends. */
-function drillsOf(picks: readonly Pick[], nameOf: NameOf): HandoutDrill[] {
+function drillsOf(picks: readonly Pick[], nameOf: NameOf, days: DaysPlan | undefined): HandoutDrill[] {
   let at = 0
   return picks.map((pick) => {
+    const id = pick.gate ? pick.fallback?.exercise.id : pick.exercise.id
+    const begins = days?.weeks.find((w) => w.days.some((d) => d.parts.flat().some((p) => p.id === id)))?.week
     const from = at
     at += pick.dose.minutes
-    return { ...drillOf(pick, nameOf), clock: `minute ${Math.floor(from)} to ${Math.ceil(at)}` }
+    return {
+      ...drillOf(pick, nameOf),
+      clock: `minute ${Math.floor(from)} to ${Math.ceil(at)}${begins !== undefined && begins > 1 ? `, from week ${begins}` : ''}`,
+    }
   })
 }
 
@@ -202,11 +207,16 @@ function sheetOf(days: DaysPlan, nameOf: NameOf): WeekSheet | undefined {
     row('New shoes', (day) => (day.shoes ? `${box} ${day.shoes.minutes} min` : '')),
   ].filter(({ cells }) => cells.some((cell) => cell !== ''))
   return {
-    begins: week.days[0]!.date,
+    begins: dayAsRead(week.days[0]!.date),
     days: week.days.map((d, i) => `${weekdayShort[i]} ${Number(d.date.slice(8))}`),
     rows,
-    checks: days.weeks.flatMap((w) =>
-      w.days.flatMap((d) => d.checks.map((c) => `${d.date}: ${clientCheckText(c)}`)),
-    ),
+    // two things looked at on one day may be one sentence for the client
+    checks: [
+      ...new Set(
+        days.weeks.flatMap((w) =>
+          w.days.flatMap((d) => d.checks.map((c) => `${dayAsRead(d.date)}: ${clientCheckText(c)}`)),
+        ),
+      ),
+    ],
   }
 }

@@ -1,4 +1,4 @@
-import type { DaysPlan } from '@sturvo/core/days'
+import { dayAsRead, type DaysPlan } from '@sturvo/core/days'
 import type { VisitReading } from '@sturvo/core/reading'
 import { exerciseOf, type Price, type TrainingPlan } from '@sturvo/core/training'
 import {
@@ -92,7 +92,7 @@ export function planSheetOf(input: {
           ...days.conflicts.map(conflictText),
           ...days.weeks.flatMap((week) =>
             week.days.flatMap((day) =>
-              day.checks.map((c) => `${day.date} (week ${week.week}): ${checkText(c)}`),
+              day.checks.map((c) => `${dayAsRead(day.date)} (week ${week.week}): ${checkText(c)}`),
             ),
           ),
         ]

@@ -156,7 +156,7 @@ export const cautionTable = {
   inflammatory: limit(['nothingForced', 'noBounce'], { asks: 'inflammatory', see: 'doctor' }),
   anticoagulants: limit(['noFirmBall', 'noCrossRub'], { asks: 'anticoagulants' }),
   pregnancy: limit(['supportAtHand', 'noNewExtremes'], { asks: 'pregnancy' }),
-  recentOperation: limit(['surgeonRules', 'noBounce', 'nothingForced'], {
+  recentOperation: limit(['surgeonRules', 'noBounce', 'nothingForced', 'noSpacers'], {
     asks: 'recentOperation',
     signs: ['operationLately'],
     see: 'surgeon',

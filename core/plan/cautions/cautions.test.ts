@@ -48,7 +48,7 @@ const expected: Record<CautionId, [level: string, ...effects: string[]]> = {
   inflammatory: ['limit', 'nothingForced'],
   anticoagulants: ['limit', 'noFirmBall', 'noCrossRub'],
   pregnancy: ['limit', 'supportAtHand', 'noNewExtremes'],
-  recentOperation: ['limit', 'surgeonRules'],
+  recentOperation: ['limit', 'surgeonRules', 'noSpacers'],
   jointFusion: ['limit', 'noBigToeExtension'],
   stiffBigToe: ['limit', 'bigToeInComfort'],
   hypermobility: ['limit', 'midRangeOnly'],

@@ -116,10 +116,11 @@ describe('days', () => {
   })
 
   test('on a journey no drill needs kit; a short day is short; twice a day is two halves of one session', () => {
+    const daily = { isNew: false, perWeek: 7 }
     const drills = [
-      drill('a', { isNew: false }),
-      drill('kit', { isNew: false, needsKit: true }),
-      drill('c', { isNew: false, minutes: 3 }),
+      drill('a', daily),
+      drill('kit', { ...daily, needsKit: true }),
+      drill('c', { ...daily, minutes: 3 }),
     ]
     const phases = [{ stage: 'wake' as const, fromWeek: 1, weeks: 12, drills, ceilings }]
     const plan = planDays(
