@@ -134,23 +134,19 @@ test('the sheet of the practitioner keeps its tables on the paper', async () => 
     phases: [1, 2, 3, 4].map((n) => ({
       name: `Phase ${n}`,
       weeks: 'weeks 1 to 3, 17 min a session',
-      drills: wordy
-        .slice(0, 10)
-        .map((e) => ({
-          name: e.name,
-          dose: '2 × 10 each side',
-          minutes: '2.5',
-          because: `${e.cue} ${e.note}`,
-          gate: e.gate && e.slip,
-        })),
-    })),
-    leftOut: wordy
-      .slice(10, 24)
-      .map((e) => ({
+      drills: wordy.slice(0, 10).map((e) => ({
         name: e.name,
-        because:
-          'would push out the pointed-foot toe curl and the heel-to-toe stand; toe grip filled 40 % less',
+        dose: '2 × 10 each side',
+        minutes: '2.5',
+        because: `${e.cue} ${e.note}`,
+        gate: e.gate && e.slip,
       })),
+    })),
+    leftOut: wordy.slice(10, 24).map((e) => ({
+      name: e.name,
+      because:
+        'would push out the pointed-foot toe curl and the heel-to-toe stand; toe grip filled 40 % less',
+    })),
     days: ['19 December 2026 (week 3): first look'],
     spacing: ['No spacers needed: the toes are straight.'],
   }

@@ -1,13 +1,13 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { openBrowser, openPage, openRoom, signIn } from './support/openBrowser'
+import { pdfPicture } from './support/pdfPicture'
 import { startPractice } from './support/startPractice'
 
 const folder = join(__dirname, '..', 'docs', 'screenshots')
 const visit = '/visit/demoansavisit1'
 const pictures: [name: string, path: string][] = [
   ['today', '/'],
-  ['practice', '/practice'],
   ...['story', 'look', 'load', 'grade', 'shoes', 'plan', 'handover'].map((step): [string, string] => [
     step,
     // the one with a grade 2 shows the step best, and the narrow town shoes the shelf
@@ -19,7 +19,7 @@ const pictures: [name: string, path: string][] = [
   ]),
   ['stop', '/visit/demoyuskvisit1/plan'],
   ['feet', '/visit/demowenvisit1/feet'],
-  ['errors', '/practice/errors'],
+  ['weeks', `${visit}/weeks`],
 ]
 
 /** One current picture of each main view, from the made-up practice only. */
@@ -60,13 +60,18 @@ async function main(): Promise<void> {
     await take(file)
   }
   await pageOfShoes('oda', 'Fit', 'fit')
-  await pageOfShoes('suna', 'Ground', 'ground')
-  const moveTo = async (id: string) => {
-    await openRoom(page, `${practice.url}/visit/demowenvisit1/move`)
-    await page.$eval(`#${id}`, (e) => e.scrollIntoView({ block: 'start' }))
-  }
-  await moveTo('move-drivers')
-  await take('drivers')
+  await openRoom(page, `${practice.url}${visit}/drills`)
+  await page.locator('[data-line="dome"]').click()
+  await take('drills')
+  await openRoom(page, `${practice.url}/visit/demoodavisit1/plan`)
+  await page.waitForSelector('[data-proven="true"]', { timeout: 60_000 })
+  await page.$eval('#spacing', (e) => e.scrollIntoView({ block: 'start' }))
+  await take('spacing')
+  const printed = await page.evaluate(async (address) => {
+    const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer())
+    return btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''))
+  }, '/api/visits/demoansavisit1/handout.pdf')
+  await pdfPicture(open.browser, Buffer.from(printed, 'base64'), `${join(folder, 'papers')}.png`)
   await openRoom(page, `${practice.url}/visit/demowenvisit1/load`)
   await page.locator('::-p-text(Squat × 3)').click()
   await page.waitForSelector('section[aria-label="Measured"]')

@@ -119,9 +119,20 @@ function checksOf(input: {
     ...(spacing.use === 'start' ? [check('gaps', spacing.remeasureWeek)] : []),
     // no step before its gate: the date is the earliest, not the day it happens
     ...fade.filter((s) => s.fromWeek > 0).map((s) => check('fade', s.fromWeek, s.device, s.hoursPerDay)),
-    ...(transition?.reachedWeek ? [check('shoes', transition.reachedWeek)] : []),
+    // the ground gets harder, or the new shoes have come to stay: the feet are looked at again
+    ...shoeChanges(transition).map((week) => check('shoes', week)),
     check('end', weeks),
   ]
     .filter((c) => c.week <= weeks)
     .sort((a, b) => a.week - b.week)
+}
+
+/** Weeks in which the new shoes come on to harder ground, and the one in which their hours are reached. */
+function shoeChanges(transition: Transition | undefined): number[] {
+  if (!transition) return []
+  const { weeks, reachedWeek } = transition
+  const harder = weeks.flatMap(({ week, surface }, i) =>
+    i > 0 && surface !== weeks[i - 1]!.surface ? [week] : [],
+  )
+  return [...new Set([...harder, ...(reachedWeek === undefined ? [] : [reachedWeek])])]
 }
