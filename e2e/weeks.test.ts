@@ -143,6 +143,7 @@ test('a week that cannot be says which wish, plans the nearest, and one press ma
     await click(`button[aria-label^="${day}, "]`)
     await click('[data-day-wish="rest"]')
     await page.waitForSelector(`button[aria-label^="${day}, rest day"]`)
+    await page.waitForFunction(() => !document.querySelector('[data-day-wish]'))
   }
   await page.waitForSelector('[data-conflict="sessions"]')
   expect(await knots('train')).toHaveLength(4)
@@ -207,7 +208,7 @@ test('the papers: two pages for the fridge, a sheet with reasons, and the calend
   expect(text).toMatch(/For Ansa Rook/)
   expect(text).toMatch(/Wake the feet/)
   expect(text).toMatch(/Worst pain/)
-  expect((await fileAt('/api/visits/demoansavisit1/handout.pdf?paper=a3')).status).toBe(400)
+  expect((await fileAt('/api/visits/demoansavisit1/handout.pdf?paper=a3')).status).toBe(422)
   const sheet = await pdfText((await fileAt('/api/visits/demoansavisit1/plan.pdf')).bytes)
   expect(sheet.text).toMatch(/Left out, and why/)
   const { type, bytes } = await fileAt('/api/people/demoansaperson/plan.ics')
