@@ -120,8 +120,8 @@ test.each([
 test('what can hurt stands on the first page, before what is to be done', async () => {
   const [first] = await pdfPlaces(await handoutPdf(longest(8)))
   const at = (start: string) => first!.words.find((w) => w.text.startsWith(start))!.y
-  expect(at('Take care')).toBeGreaterThan(at('First: about'))
-  expect(at('Too much')).toBeGreaterThan(at('First: about'))
+  expect(at('Take care')).toBeGreaterThan(at('Your drills'))
+  expect(at('Too much')).toBeGreaterThan(at('Your drills'))
 })
 
 test('the sheet of the practitioner keeps its tables on the paper', async () => {

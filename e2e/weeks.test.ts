@@ -103,7 +103,7 @@ test('a knot is dragged by mouse, by keyboard and by finger, and stays; undo tak
 test('days away: on a journey nothing needs kit, and the week says so', async () => {
   const dates = await page.evaluate(() => {
     // the Monday that is shown as the begin of the plan
-    const text = [...document.querySelectorAll('button[aria-label^="Monday"]')][0]!.textContent!
+    const text = [...document.querySelectorAll('button[aria-label^="Monday"]')][0]!.textContent
     return text.replace('Mon', '').trim()
   })
   const monday = new Date(`${dates} ${new Date().getFullYear()} UTC`)
@@ -181,7 +181,7 @@ test('spacing: this client’s toes three times with widths, and for another why
   await openRoom(page, at('oda', 'plan'))
   await page.waitForSelector('[data-spacing="start"] [data-state="goal"] [data-wedge]')
   expect(await page.$$('[data-gap]')).toHaveLength(4)
-  expect(await page.$$eval('[data-room="no"]', (list) => list.map((l) => l.textContent!)[0])).toMatch(
+  expect(await page.$$eval('[data-room="no"]', (list) => list.map((l) => l.textContent)[0])).toMatch(
     /mm too narrow/,
   )
   await openRoom(page, at('edric', 'plan'))

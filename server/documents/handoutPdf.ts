@@ -149,7 +149,7 @@ function drillPart(h: Handout, brevity: Brevity): Content[] {
     h.drills.slice(2 * i, 2 * i + 2),
   )
   return [
-    sectionTitle(`First: about ${h.minutes} minutes, ${h.sessions} times a week`),
+    sectionTitle(`Your drills: about ${h.minutes} minutes, ${h.sessions} times a week`),
     {
       table: {
         widths: [figureMm * pointsAMm, '*', figureMm * pointsAMm, '*'],

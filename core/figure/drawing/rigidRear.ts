@@ -1,4 +1,5 @@
 import type { Point } from '../../groundwork/geometry'
+import { rearWidths } from './rearWidths'
 
 /** A foot from behind, in mm: x medial, y up from the floor; the outer border of the ball is where it turns. */
 export type RearFoot = {
@@ -8,6 +9,8 @@ export type RearFoot = {
   headsMm: { at: Point; radiusMm: number }[]
   /** heel and lower leg, closed */
   legMm: Point[]
+  /** both borders of the tendon, from the heel into the calf */
+  tendonMm: Point[][]
   /** where the middle line of the leg ends, from the middle of the heel */
   kneeMm: Point
 }
@@ -51,35 +54,34 @@ export function rigidRear(foot: {
     { x: outer.x + w * 0.35, y: w * 0.36 },
     { x: outer.x + w * 0.08, y: w * 0.22 },
   ])
+  // as wide as this heel is; the leg goes on beyond what is drawn
+  const scale = h / usualHeelMm
+  const put = (x: number, y: number): Point => ({ x: x * scale, y: y * scale })
   const leg = smooth([
-    { x: -h * 0.38, y: 1 },
-    { x: 0, y: 0 },
-    { x: h * 0.38, y: 1 },
-    { x: h * 0.5, y: h * 0.28 },
-    { x: h * 0.44, y: h * 0.62 },
-    { x: h * 0.42, y: h * 0.95 },
-    { x: h * 0.62, y: h * 1.32 },
-    { x: h * 0.5, y: h * 1.62 },
-    { x: h * 0.48, y: h * 2.1 },
-    { x: h * 0.56, y: h * 2.7 },
-    { x: h * 0.64, y: h * 3.2 },
-    { x: 0, y: h * 3.14 },
-    { x: -h * 0.7, y: h * 3.26 },
-    { x: -h * 0.58, y: h * 2.7 },
-    { x: -h * 0.46, y: h * 2.0 },
-    { x: -h * 0.52, y: h * 1.45 },
-    { x: -h * 0.6, y: h * 1.12 },
-    { x: -h * 0.42, y: h * 0.8 },
-    { x: -h * 0.46, y: h * 0.5 },
-    { x: -h * 0.5, y: h * 0.25 },
+    ...rearWidths.map(([height, inner]) => put(inner, height - lowestMm)),
+    ...[...rearWidths].reverse().map(([height, , outer]) => put(-outer, height - lowestMm)),
   ])
+  const tendon = [1, -1].map((way) =>
+    [
+      [10, 46],
+      [7.5, 66],
+      [6.2, 92],
+      [8, 120],
+      [14, 156],
+      [20, 190],
+    ].map(([x, y]) => roll(put(x! * way, y!))),
+  )
   return {
     forefootMm: skin.map(tilt),
     headsMm: heads,
     legMm: leg.map(roll),
+    tendonMm: tendon,
     kneeMm: roll({ x: 0, y: h * 3.55 }),
   }
 }
+
+const usualHeelMm = 62
+const lowestMm = 3 // where the widths begin: the pad of the heel is round
 
 function turned(p: Point, about: Point, deg: number): Point {
   const [s, c] = [Math.sin((deg * Math.PI) / 180), Math.cos((deg * Math.PI) / 180)]

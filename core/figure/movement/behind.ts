@@ -1,4 +1,5 @@
 import { closedCurve, openCurve, type Point } from '../../groundwork/geometry'
+import { rearWidths } from '../drawing/rearWidths'
 import { area, at, stroke, turned, type FigureShape } from './shape'
 
 /** One lower leg seen from behind. Inner side towards +x for a left leg; lengths mm. */
@@ -16,26 +17,6 @@ export type BehindLeg = {
   turnedOutDeg?: number
 }
 
-// half widths of leg and heel by height above the ground: towards the inner and towards the outer side
-const widths = [
-  [3, 19, 19],
-  [12, 29, 29],
-  [28, 31, 31],
-  [46, 28, 28],
-  [60, 29, 28],
-  [74, 32, 30],
-  [84, 34, 28],
-  [100, 26, 25],
-  [125, 24, 24],
-  [160, 30, 30],
-  [205, 43, 42],
-  [255, 56, 51],
-  [300, 60, 57],
-  [340, 55, 58],
-  [390, 50, 53],
-  [430, 52, 54],
-  [480, 56, 57],
-] as const
 const jointHeight = 66
 const soft = 22
 
@@ -61,8 +42,8 @@ export function behindLeg(leg: BehindLeg): FigureShape[] {
     )
   const skin = closedCurve(
     [
-      ...widths.map(([h, inner]) => put(inner, h)),
-      ...[...widths].reverse().map(([h, , outer]) => put(-outer, h)),
+      ...rearWidths.map(([h, inner]) => put(inner, h)),
+      ...[...rearWidths].reverse().map(([h, , outer]) => put(-outer, h)),
     ],
     5,
   )

@@ -28,7 +28,7 @@ test('every drill is there, with its place in the plan or the reason against it'
   expect(document.querySelectorAll('[data-in="plan"]').length).toBeGreaterThan(0)
   const never = document.querySelectorAll('[data-line][data-in="never"] [data-standing]')
   expect(never.length).toBeGreaterThan(0)
-  for (const line of never) expect(line.textContent!.length).toBeGreaterThan(5)
+  for (const line of never) expect(line.textContent.length).toBeGreaterThan(5)
 })
 
 test('what a caution forbids says so, and cannot be pinned', () => {

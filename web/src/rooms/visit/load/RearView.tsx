@@ -74,6 +74,9 @@ export function RearView({ side, setting, answer, heelWidthMm, firstRayMm }: Rea
         stroke="var(--ink)"
         strokeWidth="1.8"
       />
+      {drawn.tendonMm.map((border, i) => (
+        <path key={i} d={svgPath(border.map(seen), false)} fill="none" stroke="var(--soft)" strokeWidth="1" />
+      ))}
       <path d={`M0 -8V${-heelWidthMm * 3.7}`} stroke="var(--soft)" strokeDasharray="5 4" />
       <path d={`M${seen({ x: 0, y: 8 }).x} -8L${knee.x} ${knee.y}`} stroke="currentColor" strokeWidth="2.4" />
       <circle cx={knee.x} cy={knee.y} r="4" fill="currentColor" />

@@ -8,6 +8,7 @@ const loads = {
   drawing: async () => (await import('./ShoesStep')).ShoesDrawing,
   plan: async () => (await import('./PlanStep')).PlanStep,
   handover: async () => (await import('./HandoverStep')).HandoverStep,
+  feet: async () => (await import('../feet/FeetRoom')).FeetRoom,
   weeks: async () => (await import('../weeks/WeeksRoom')).WeeksRoom,
   drills: async () => (await import('../drills/DrillsRoom')).DrillsRoom,
 }
@@ -21,6 +22,7 @@ export const ShoesStep = lazyPart(loads.shoes)
 export const ShoesDrawing = lazyPart(loads.drawing)
 export const PlanStep = lazyPart(loads.plan)
 export const HandoverStep = lazyPart(loads.handover)
+export const FeetRoom = lazyPart(loads.feet)
 export const WeeksRoom = lazyPart(loads.weeks)
 export const DrillsRoom = lazyPart(loads.drills)
 

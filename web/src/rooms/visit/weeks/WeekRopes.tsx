@@ -1,6 +1,5 @@
 import {
   DndContext,
-  KeyboardCode,
   KeyboardSensor,
   PointerSensor,
   useDraggable,
@@ -55,7 +54,7 @@ type Props = {
 
 /** Arrow keys carry a knot along its own rope, from day to day. */
 const alongTheRope: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
-  const by = event.code === KeyboardCode.Right ? 1 : event.code === KeyboardCode.Left ? -1 : 0
+  const by = event.code === 'ArrowRight' ? 1 : event.code === 'ArrowLeft' ? -1 : 0
   if (by === 0 || !context.over) return undefined
   const { lane, day } = spotOf(context.over.id)
   const next = context.droppableRects.get(idOf({ lane, day: day + by }))
