@@ -5,15 +5,19 @@ import { useRef, useState, type WheelEvent } from 'react'
 import type { DaysInput, DaysPlan, PlannedWeek } from '@sturvo/core/days'
 import { svgPath } from '@sturvo/core/drawing'
 import { footOutline, neutralFoot } from '@sturvo/core/footShape'
+import { simplify } from '@sturvo/core/geometry'
 import type { GateId } from '@sturvo/core/training'
 import { behindGateText, num, stageText } from '@sturvo/words'
 import classes from './Weeks.module.css'
 
+const finestMm = 1.5
 // a footprint lying on its side, walking to the right: toes right, left foot above
 const prints = (['left', 'right'] as const).map((side) => {
   const drawn = footOutline({ ...neutralFoot, side })
   const sign = side === 'left' ? 1 : -1
-  return { side, path: svgPath(drawn.outlineFootMm.map((p) => ({ x: p.y - 126, y: p.x * sign }))) }
+  // small as it is, a print needs few points: it is drawn anew with every step of the zoom
+  const outline = simplify(drawn.outlineFootMm, finestMm)
+  return { side, path: svgPath(outline.map((p) => ({ x: p.y - 126, y: p.x * sign }))) }
 })
 
 const usualWide = 1000 // until the page knows how wide it is
@@ -44,7 +48,7 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
   const { ref, width } = useElementSize()
   const wide = width || usualWide
   const svg = useRef<SVGSVGElement>(null)
-  const step = wide / weeks
+  const step = wide / shown
   const zoom = (by: number, at = 0.5) => {
     const next = Math.min(weeks, Math.max(fewestShown, shown * by))
     setView({ shown: next, from: from + (shown - next) * at })
@@ -56,15 +60,15 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
     else zoom(Math.exp(event.deltaY / 400), (event.clientX - box.left) / box.width)
   }
   const most = Math.max(1, ...days.weeks.map(minutesOf))
-  const x = (week: number) => (week - 0.5) * step
+  /** where so many weeks from the beginning lie, px */
+  const x = (weeksOn: number) => (weeksOn - from) * step
   const todayWeek = weekAt(asked.startsOn, today)
-  const scale = shown / weeks
   return (
     <div className={classes.trail} ref={ref}>
       <svg
         ref={svg}
-        viewBox={`${from * step} 0 ${shown * step} ${high}`}
-        preserveAspectRatio="none"
+        viewBox={`0 0 ${wide} ${high}`}
+        data-shown={shown}
         className={classes.trailSvg}
         onWheel={onWheel}
         role="group"
@@ -73,39 +77,39 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
       >
         <path
           d={svgPath(
-            Array.from({ length: 97 }, (_, i) => ({ x: (i / 96) * wide, y: middle + wave(i / 96) })),
+            Array.from({ length: 49 }, (_, i) => ({ x: x((i / 48) * weeks), y: middle + wave(i / 48) })),
             false,
           )}
           className={classes.path}
         />
         {landings(asked, days).map(({ stage, fromWeek, toWeek }) => (
           <g key={stage}>
-            <path d={`M${(fromWeek - 1) * step + 4} 34H${toWeek * step - 6}`} className={classes.landing} />
-            <Unstretched x={(fromWeek - 1) * step + 5} y={26} scale={scale}>
+            <path d={`M${x(fromWeek - 1) + 4} 34H${x(toWeek) - 6}`} className={classes.landing} />
+            <At x={Math.max(x(fromWeek - 1) + 5, Math.min(5, x(toWeek) - 70))} y={26}>
               <text className={classes.landingName}>{stageText[stage]}</text>
-            </Unstretched>
+            </At>
           </g>
         ))}
         {asked.checks
           .filter((c) => c.kind === 'gate')
           .map((check, i) => (
             <g key={`${check.about} ${check.week}`} data-gate-bar={check.about}>
-              <Unstretched x={check.week * step} y={0} scale={scale}>
+              <At x={x(check.week)} y={0}>
                 <path d="M0 48V158M-7 66H7M-7 103H7M-7 140H7" className={classes.gateBar} />
                 <text y={172 + (i % 2) * 15} className={classes.gateName} textAnchor="middle">
                   {`gate: ${behindGateText[check.about as GateId].toLowerCase()}`}
                 </text>
-              </Unstretched>
+              </At>
             </g>
           ))}
         {todayWeek !== undefined && todayWeek <= weeks && (
           <g data-today>
-            <Unstretched x={todayWeek * step} y={0} scale={scale}>
+            <At x={x(todayWeek)} y={0}>
               <path d="M0 44V160" className={classes.today} />
               <text y={56} x={5} className={classes.todayName}>
                 today
               </text>
-            </Unstretched>
+            </At>
           </g>
         )}
         {days.weeks.map((week) => {
@@ -131,27 +135,21 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
               }}
             >
               <title>{label}</title>
-              <Unstretched x={x(week.week)} y={y} scale={scale}>
+              <At x={x(week.week - 0.5)} y={y}>
                 <path
                   d={path}
-                  transform={`scale(${size})`}
+                  transform={`scale(${size.toFixed(3)})`}
+                  strokeWidth={(open === week.week ? 3 : 2) / size}
                   className={classes.print}
                   data-side={side}
                   data-open={open === week.week}
                 />
                 {/* a finger needs more than a print */}
-                <rect
-                  x={-step / scale / 2}
-                  y={-40}
-                  width={step / scale}
-                  height={80}
-                  fill="none"
-                  pointerEvents="all"
-                />
+                <rect x={-step / 2} y={-40} width={step} height={80} fill="none" pointerEvents="all" />
                 <text y={side === 'left' ? -24 : 34} className={classes.weekNumber} textAnchor="middle">
                   {week.week}
                 </text>
-              </Unstretched>
+              </At>
             </g>
           )
         })}
@@ -184,19 +182,8 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
   )
 }
 
-/** Drawn at a place of the stretched trail without being stretched itself. */
-function Unstretched({
-  x,
-  y,
-  scale,
-  children,
-}: {
-  x: number
-  y: number
-  scale: number
-  children: React.ReactNode
-}) {
-  return <g transform={`translate(${x} ${y}) scale(${scale} 1)`}>{children}</g>
+function At({ x, y, children }: { x: number; y: number; children: React.ReactNode }) {
+  return <g transform={`translate(${x.toFixed(1)} ${y.toFixed(1)})`}>{children}</g>
 }
 
 function landings(asked: DaysInput, days: DaysPlan) {

@@ -103,7 +103,7 @@ test('twice a day, another length and another begin are wishes too', () => {
 test('the trail zooms to fewer weeks and back to all', () => {
   renderInVisit(<WeeksRoom />, asked)
   const trail = document.querySelector('[data-trail]')!
-  const wide = () => Number(trail.getAttribute('viewBox')!.split(' ')[2])
+  const wide = () => Number(trail.getAttribute('data-shown'))
   const all = wide()
   fireEvent.click(screen.getByLabelText('Zoom in'))
   expect(wide()).toBeLessThan(all)
