@@ -55,7 +55,7 @@ module.exports = {
     base('web', {
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/scripts/sameSeed.cjs', '<rootDir>/scripts/browserGlobals.cjs'],
-      setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs'],
+      setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs', '<rootDir>/scripts/roomPatience.cjs'],
     }),
     base('e2e', {
       globalSetup: '<rootDir>/e2e/support/fillOnce.ts',

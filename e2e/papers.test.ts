@@ -69,6 +69,8 @@ const longest = (drills: number): Handout => ({
   ],
 })
 
+jest.setTimeout(60_000)
+
 const footerBelow = 34
 
 function overlapping(words: readonly PdfWord[]): string[] {
