@@ -18,7 +18,7 @@ beforeAll(async () => {
   ;({ practice, watched, page } = open)
 }, openingMs)
 afterAll(() => open.close())
-jest.setTimeout(25_000)
+jest.setTimeout(60_000)
 
 const stamp = printPicture({ ...neutralFoot, side: 'left' }, { seed: 21, mmPerPx: 0.3, turnDeg: 6 })
 const archIndexOnScreen = async () =>
