@@ -78,7 +78,7 @@ async function zooming(): Promise<void> {
   await page.evaluate(`new Promise((done) => {
     const trail = document.querySelector('[data-trail]'); const box = trail.getBoundingClientRect(); let n = 0
     const step = () => {
-      trail.dispatchEvent(new WheelEvent('wheel', { deltaY: n % 120 < 60 ? -14 : 14, clientX: box.left + box.width / 3, clientY: box.top + 80, bubbles: true }))
+      trail.dispatchEvent(new WheelEvent('wheel', { deltaY: n % 120 < 60 ? -14 : 14, clientX: box.left + box.width / 3, clientY: box.top + 80, ctrlKey: true, bubbles: true, cancelable: true }))
       n++ < 220 ? requestAnimationFrame(step) : done()
     }
     requestAnimationFrame(step)

@@ -66,6 +66,8 @@ test('sign-in to Today and each further room load no more than they may, as the 
     '/visit/demoansavisit1/shoes',
     '/visit/demoansavisit1/plan',
     '/visit/demosunavisit1/feet',
+    '/visit/demoodavisit1/weeks',
+    '/visit/demoodavisit1/drills',
   ]) {
     await openRoom(other.page, `${practice.url}${room}`)
     await counted.quiet()
@@ -84,6 +86,8 @@ const rooms = [
   '/practice',
   '/practice/errors',
   '/eye?seed=3',
+  '/visit/demoodavisit1/weeks',
+  '/visit/demoodavisit1/drills',
   '/visit/demosunavisit1/feet',
   ...['story', 'look', 'load', 'move', 'grade', 'shoes', 'plan', 'handover'].map(
     (step) => `/visit/demoansavisit1/${step}`,

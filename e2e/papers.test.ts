@@ -39,9 +39,9 @@ const longest = (drills: number): Handout => ({
     begins: '28 September 2026',
     days: ['Mon 28', 'Tue 29', 'Wed 30', 'Thu 1', 'Fri 2', 'Sat 3', 'Sun 4'],
     rows: [
-      ...wordy.slice(0, 6).map((e) => ({ name: e.client, cells: Array<string>(7).fill('☐') })),
-      { name: 'Spacers', cells: Array<string>(7).fill('☐ 120 min') },
-      { name: 'New shoes', cells: Array<string>(7).fill('☐ 120 min') },
+      ...wordy.slice(0, 6).map((e) => ({ name: e.client, cells: Array<string>(7).fill('') })),
+      { name: 'Spacers', cells: Array<string>(7).fill('120 min') },
+      { name: 'New shoes', cells: Array<string>(7).fill('120 min') },
     ],
     checks: ['19 December 2026: First look together', '9 January 2027: Measure again together'],
   },

@@ -5,6 +5,7 @@ import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
+import { ownDrillSchema } from './ownDrills'
 import { keptPlanSchema, newPlanSchema, planListSchema } from './plan'
 import { pictureSchema } from './print'
 import { recordingFileSchema } from './recording'
@@ -20,7 +21,7 @@ import {
 } from './visit'
 
 type Route = {
-  method: 'get' | 'post' | 'patch' | 'delete'
+  method: 'get' | 'post' | 'patch' | 'put' | 'delete'
   path: string
   summary: string
   body?: z.ZodType
@@ -85,6 +86,14 @@ export const routes: readonly Route[] = [
     path: '/api/practice',
     summary: 'Change settings',
     body: practiceChangeSchema,
+    answer: practiceSchema,
+    status: 200,
+  },
+  {
+    method: 'put',
+    path: '/api/practice/drills/{id}',
+    summary: 'Keep a drill of the practice’s own, made from one of the library',
+    body: ownDrillSchema,
     answer: practiceSchema,
     status: 200,
   },

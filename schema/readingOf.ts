@@ -24,7 +24,7 @@ export type VisitRead = {
 export function readingOf(input: {
   fields: Fields
   person: { birthYear: number | null; kit: readonly string[] }
-  practice: Pick<Practice, 'references' | 'settings' | 'trialUses'>
+  practice: Pick<Practice, 'references' | 'settings' | 'trialUses'> & Partial<Pick<Practice, 'drills'>>
   /** day of the visit, YYYY-MM-DD */
   startedOn: string
   background?: VisitBackground | undefined
@@ -45,7 +45,7 @@ export function readingOf(input: {
   })
   // a plan may be made by other settings than the practice's, and says so
   const settings = { ...practice.settings, ...answerOf(fields, 'planSettings') }
-  return { references, facts, reading: read(facts, references, settings), settings }
+  return { references, facts, reading: read(facts, references, settings, practice.drills), settings }
 }
 
 // the same table stays the same object while nothing of it changed: what is remembered of a shoe hangs on it

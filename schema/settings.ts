@@ -5,6 +5,7 @@ import { shoePriorities } from '@sturvo/core/fit'
 import { orthosisSources } from '@sturvo/core/support'
 import { errorKindIds, trialUses } from '@sturvo/core/measures'
 import { defaultSettings, licences, pressureTrialUses, type PracticeSettings } from '@sturvo/core/reading'
+import { ownDrillSchema } from './ownDrills'
 
 export const settingsSchema = z.object({
   loadTarget: z.enum(['heelHalf', 'equalThirds']),
@@ -56,6 +57,8 @@ export const practiceSchema = z.object({
   /** counts up with every change of the values; 0 as they ship */
   referencesVersion: z.number().int().default(0),
   trialUses: trialUsesSchema.default({}),
+  /** drills the practice made itself, retired ones too */
+  drills: z.array(ownDrillSchema).default([]),
   version: z.number().int(),
 })
 export type Practice = z.infer<typeof practiceSchema>

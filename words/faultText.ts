@@ -40,6 +40,7 @@ export const faultText = {
   badCursor: 'This page marker cannot be read. Start from the first page.',
   unreadableImage: 'This file is not a PNG, JPEG, WebP or TIFF picture. Nothing was changed.',
   pictureFileMissing: 'The file of this picture is missing. What was measured on it is kept: restore a copy.',
+  tooManyDrills: 'A practice keeps at most 60 drills of its own. Nothing was changed: retire one first.',
   settingsChanged: 'Someone changed the settings meanwhile. Nothing was changed: look at both and choose.',
   notARecording: 'A recording is sent as text/csv or application/gzip. Nothing was changed.',
   recordingFileMissing:

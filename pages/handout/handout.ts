@@ -1,13 +1,21 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import type { Finding, VisitReading } from '@sturvo/core/reading'
 import type { References } from '@sturvo/core/reference'
-import { dayAsRead, type DaysPlan, type PlannedDay } from '@sturvo/core/days'
-import { exerciseOf, type PhasePlan, type Pick, type TrainingPlan } from '@sturvo/core/training'
+import { checksOnCalendar, type DaysPlan, type PlannedDay } from '@sturvo/core/days'
+import {
+  basisOf,
+  drillNamed,
+  type OwnDrill,
+  type PhasePlan,
+  type Pick,
+  type TrainingPlan,
+} from '@sturvo/core/training'
 import {
   behindGateText,
   cautionText,
   clientCheckText,
   clientStageText,
+  dayAsRead,
   spacedGaps,
   weekdayShort,
   clientShoeLines,
@@ -70,7 +78,8 @@ export type HandoutPhase = { name: string; weeks: string; drills: string[]; gate
 export type WeekSheet = {
   begins: string
   days: string[]
-  rows: { name: string; cells: string[] }[]
+  /** a cell is null where nothing is to be done, else what stands under its box */
+  rows: { name: string; cells: (string | null)[] }[]
   checks: string[]
 }
 
@@ -117,7 +126,7 @@ export function handoutOf(input: {
     sessions: input.sessionsPerWeek,
     phases: (input.plan?.phases ?? []).map((phase) => phaseOf(phase, nameOf)),
     drills: drillsOf(first?.picks ?? [], nameOf, input.days),
-    sheet: input.days && sheetOf(input.days, nameOf),
+    sheet: input.days && sheetOf(input.days, nameOf, reading.planInput?.own ?? []),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
     shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
       weeks: `Week ${w.week}`,
@@ -179,7 +188,8 @@ function drillOf(pick: Pick, nameOf: NameOf): Omit<HandoutDrill, 'clock'> {
     ? `Until then: ${nameOf(fallback.exercise)}, ${doseText(fallback.dose, fallback.exercise.sides)}. ${fallback.exercise.cue} ${linesText(fallback.lines)}`.trim()
     : 'Until then: leave it out.'
   return {
-    id: e.id,
+    // its figure: an own drill of the practice has that of the drill it was made from
+    id: basisOf(e),
     name: nameOf(e),
     dose: doseText(dose, e.sides),
     cue: [e.cue, linesText(lines)].filter(Boolean).join(' '),
@@ -188,24 +198,25 @@ function drillOf(pick: Pick, nameOf: NameOf): Omit<HandoutDrill, 'clock'> {
   }
 }
 
-const box = '☐'
-
 /** The first week as a sheet to tick. */
-function sheetOf(days: DaysPlan, nameOf: NameOf): WeekSheet | undefined {
+function sheetOf(days: DaysPlan, nameOf: NameOf, own: readonly OwnDrill[]): WeekSheet | undefined {
   const week = days.weeks.find((w) => w.days.some((d) => d.trainMin + d.spacersMin > 0 || d.shoes))
   if (!week) return undefined
   const ids = [...new Set(week.days.flatMap((d) => d.parts.flat().map((p) => p.id)))]
-  const row = (name: string, cell: (day: PlannedDay) => string) => ({ name, cells: week.days.map(cell) })
+  const row = (name: string, cell: (day: PlannedDay) => string | null) => ({
+    name,
+    cells: week.days.map(cell),
+  })
   const rows = [
     ...ids.map((id) => {
-      const exercise = exerciseOf(id)
+      const exercise = drillNamed(id, own)
       return row(exercise ? nameOf(exercise) : id, (day) =>
-        day.parts.flat().some((p) => p.id === id) ? box : '',
+        day.parts.flat().some((p) => p.id === id) ? '' : null,
       )
     }),
-    row('Spacers', (day) => (day.spacersMin > 0 ? `${box} ${day.spacersMin} min` : '')),
-    row('New shoes', (day) => (day.shoes ? `${box} ${day.shoes.minutes} min` : '')),
-  ].filter(({ cells }) => cells.some((cell) => cell !== ''))
+    row('Spacers', (day) => (day.spacersMin > 0 ? `${day.spacersMin} min` : null)),
+    row('New shoes', (day) => (day.shoes ? `${day.shoes.minutes} min` : null)),
+  ].filter(({ cells }) => cells.some((cell) => cell !== null))
   return {
     begins: dayAsRead(week.days[0]!.date),
     days: week.days.map((d, i) => `${weekdayShort[i]} ${Number(d.date.slice(8))}`),
@@ -213,8 +224,8 @@ function sheetOf(days: DaysPlan, nameOf: NameOf): WeekSheet | undefined {
     // two things looked at on one day may be one sentence for the client
     checks: [
       ...new Set(
-        days.weeks.flatMap((w) =>
-          w.days.flatMap((d) => d.checks.map((c) => `${dayAsRead(d.date)}: ${clientCheckText(c)}`)),
+        checksOnCalendar(days.weeks).map(
+          ({ date, check }) => `${dayAsRead(date)}: ${clientCheckText(check)}`,
         ),
       ),
     ],

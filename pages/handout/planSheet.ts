@@ -1,12 +1,13 @@
-import { dayAsRead, type DaysPlan } from '@sturvo/core/days'
+import { checksOnCalendar, type DaysPlan } from '@sturvo/core/days'
 import type { VisitReading } from '@sturvo/core/reading'
-import { exerciseOf, type Price, type TrainingPlan } from '@sturvo/core/training'
+import { drillNamed, type Price, type TrainingPlan } from '@sturvo/core/training'
 import {
   becauseText,
   capacityText,
   cautionText,
   checkText,
   conflictText,
+  dayAsRead,
   doseText,
   fallbackText,
   gateSentence,
@@ -50,7 +51,7 @@ export function planSheetOf(input: {
   head: string[]
 }): PlanSheet {
   const { reading, plan, prices, days, head } = input
-  const nameOf = (id: string) => exerciseOf(id)?.name ?? id
+  const nameOf = (id: string) => drillNamed(id, reading.planInput?.own ?? [])?.name ?? id
   const { rows } = reading.priorities
   const needs = (Object.keys(rows) as (keyof typeof rows)[])
     .map((capacity) => ({ ...rows[capacity], capacity }))
@@ -90,10 +91,8 @@ export function planSheetOf(input: {
     days: days
       ? [
           ...days.conflicts.map(conflictText),
-          ...days.weeks.flatMap((week) =>
-            week.days.flatMap((day) =>
-              day.checks.map((c) => `${dayAsRead(day.date)} (week ${week.week}): ${checkText(c)}`),
-            ),
+          ...checksOnCalendar(days.weeks).map(
+            ({ date, week, check }) => `${dayAsRead(date)} (week ${week}): ${checkText(check)}`,
           ),
         ]
       : [],

@@ -12,6 +12,8 @@ import type { FieldKind } from './fieldKind'
 import { hours, number } from './limits'
 
 const spacer = number(0, 20, 'A spacer')
+// every knot of three ropes in every week, and a little
+const mostMoves = 600
 const weekdaySchema = z.number().int().min(0).max(6)
 
 const answerSchemas = {
@@ -82,7 +84,7 @@ const answerSchemas = {
         to: weekdaySchema,
       }),
     )
-    .max(500),
+    .max(mostMoves),
   /** drills the client likes, does not like, and what the client calls them */
   drillsLiked: z.array(shortTextSchema).max(120),
   drillsDisliked: z.array(shortTextSchema).max(120),

@@ -22,6 +22,7 @@ export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'delete /api/sessions': everyRole,
   'get /api/practice': everyRole,
   'patch /api/practice': owner,
+  'put /api/practice/drills/{id}': ['owner', 'practitioner'],
   'post /api/practice/preview': owner,
   'get /api/people': everyRole,
   'post /api/people': everyRole,

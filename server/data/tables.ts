@@ -31,6 +31,8 @@ export const practice = sqliteTable('practice', {
   references: json('reference_values').$type<Record<string, number>>().notNull(),
   /** which of several trials counts, where the practice chose otherwise */
   trialUses: json('trial_uses').$type<Record<string, string>>().notNull().default({}),
+  /** drills the practice made itself */
+  drills: json('drills').$type<unknown[]>().notNull().default([]),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
   version: integer('version').notNull(),
   ...stamps,

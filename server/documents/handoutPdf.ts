@@ -2,13 +2,10 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { frameSvg, movementFigure } from '@sturvo/core/movement'
 import type { Handout, WeekSheet } from '@sturvo/pages/handout'
 import { pdfmake } from './fonts'
+import { inks } from './inks'
 import { paperName, type PlanPaper } from './papers'
 
-const ink = '#1F2B2A'
-const soft = '#4A5553'
-const act = '#23524A'
-const oxide = '#A23B1E'
-const line = '#B9B3A2'
+const { act, ink, line, oxide, soft } = inks
 
 const pointsAMm = 72 / 25.4
 const figureMm = 32 // a figure is seen from a kneeling person's distance
@@ -238,7 +235,7 @@ function sheetPart(sheet: WeekSheet): Content[] {
           ...sheet.rows.map((row) => [
             row.name,
             ...row.cells.map((cell) => ({
-              stack: cell === '' ? [''] : [tickBox(), ...cellText(cell)],
+              stack: cell === null ? [''] : [tickBox(), ...(cell === '' ? [] : [cell])],
               alignment: 'center' as const,
             })),
           ]),
@@ -268,9 +265,4 @@ function tickBox(): Content {
     width: 13,
     alignment: 'center',
   }
-}
-
-function cellText(cell: string): Content[] {
-  const minutes = cell.replace('☐', '').trim()
-  return minutes === '' ? [] : [{ text: minutes, fontSize: textPt }]
 }

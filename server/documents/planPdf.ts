@@ -2,11 +2,9 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { PlanSheet } from '@sturvo/pages/handout'
 import { paperName, type PlanPaper } from './papers'
 import { pdfmake } from './fonts'
+import { inks } from './inks'
 
-const ink = '#1F2B2A'
-const soft = '#5B6664'
-const act = '#23524A'
-const line = '#D9D4C5'
+const { act, ink, line, soft } = inks
 
 /** The practitioner's sheet, as many pages as it needs. */
 export async function planPdf(sheet: PlanSheet, paper: PlanPaper): Promise<Buffer> {

@@ -1,11 +1,10 @@
-import dayjs from 'dayjs'
 import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
 import { letterPins, photoOf } from '@sturvo/schema'
 import { letterText } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
-import { shoeVerdicts } from '@sturvo/words'
+import { dayAsRead, shoeVerdicts } from '@sturvo/words'
 import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
 import { planPapersOf, planSheetFor } from '../plans/planPapersOf'
@@ -24,8 +23,6 @@ export type DocumentWish =
   | { kind: 'feetPdf'; paper: Paper }
   | { kind: 'feetSvg'; paper: Paper }
   | { kind: 'fit'; shoe: string; paper: FitPaper }
-
-const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
 
 /** Reads a visit and makes one document of it. Runs in a thread of its own. */
 export async function visitDocument(sources: VisitSources, wish: DocumentWish): Promise<Uint8Array | string> {

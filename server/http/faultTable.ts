@@ -38,6 +38,7 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   unreadableImage: { status: 415, code: 'unreadableImage' },
   pictureFileMissing: { status: 404, code: 'fileMissing' },
   settingsChanged: { status: 409, code: 'conflict' },
+  tooManyDrills: { status: 422, code: 'badInput' },
   notARecording: { status: 415, code: 'badUpload' },
   recordingFileMissing: { status: 404, code: 'fileMissing' },
   cutOff: { status: 400, code: 'cutOff' },

@@ -12,7 +12,6 @@ const drill = (id: string): DayDrill => ({
   needsKit: false,
   isNew: false,
   standsFor: undefined,
-  main: 'arch',
   load: {},
 })
 const ceilings = { forefootBone: 1, plantarFascia: 1, calfAchilles: 1, archMuscle: 1 }
@@ -34,6 +33,7 @@ const asked = (more: Partial<DaysInput> = {}): DaysInput => ({
 })
 const version = (number: number, input: DaysInput, madeOn = '2026-03-20'): CalendarPlan => ({
   number,
+  own: [],
   personId: 'person000001',
   madeOn,
   created: `${madeOn}T10:00:00.000Z`,

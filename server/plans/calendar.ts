@@ -2,9 +2,10 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import ical, { ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from 'ical-generator'
-import { exerciseOf } from '@sturvo/core/training'
+import { drillNamed, type OwnDrill } from '@sturvo/core/training'
 import type { KeptDays, KeptPlan } from '@sturvo/schema'
 import { clientCheckText, num } from '@sturvo/words'
+import type { KeptText } from './keptPlans'
 
 dayjs.extend(utc)
 dayjs.extend(timezone)
@@ -13,6 +14,22 @@ dayjs.extend(timezone)
 export type CalendarPlan = Pick<KeptPlan, 'number' | 'personId' | 'madeOn'> & {
   days: KeptDays
   created: string
+  /** drills the practice made itself, for their names */
+  own: readonly OwnDrill[]
+}
+
+/** The calendar of plans as they were kept; undefined where none of them has days. Reads every version: not for the thread that answers. */
+export function keptCalendar(input: {
+  kept: readonly KeptText[]
+  practice: string
+  zone: string
+  own: readonly OwnDrill[]
+}): string | undefined {
+  const plans = input.kept.flatMap(({ document, created }): CalendarPlan[] => {
+    const { number, personId, madeOn, days } = JSON.parse(document) as KeptPlan
+    return days ? [{ number, personId, madeOn, days, created, own: input.own }] : []
+  })
+  return plans.length === 0 ? undefined : planCalendar(plans, input.practice, input.zone)
 }
 
 type Entry = {
@@ -74,7 +91,7 @@ export function planCalendar(plans: readonly CalendarPlan[], practice: string, z
   return calendar.toString()
 }
 
-function entriesOf({ personId, days }: CalendarPlan): Entry[] {
+function entriesOf({ personId, days, own }: CalendarPlan): Entry[] {
   return days.weeks.flatMap(({ days: week }) => {
     const monday = week[0]!.date
     // counted within its calendar week: a session moved to another day is the same session
@@ -92,7 +109,7 @@ function entriesOf({ personId, days }: CalendarPlan): Entry[] {
           return {
             uid: uidOf(parts.length > 1 ? `train${i}` : 'train'),
             title: `Session, ${num(minutes, 0)} min`,
-            text: part.map((id) => exerciseOf(id)?.client ?? id).join('\n'),
+            text: part.map((id) => drillNamed(id, own)?.client ?? id).join('\n'),
             date,
             at: clocks[i],
             minutes,

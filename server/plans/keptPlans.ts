@@ -5,7 +5,6 @@ import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
 import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
-import type { CalendarPlan } from './calendar'
 import type { DecidedPlan } from './decidedPlan'
 
 const listed = {
@@ -55,17 +54,16 @@ export async function keptPlanText(db: Db, id: string): Promise<{ personId: stri
   return row
 }
 
-/** Every kept plan of a person that has days, oldest first, with the moment it was kept. */
-export async function plansWithDays(db: Db, personId: string): Promise<CalendarPlan[]> {
-  const rows = await db
+/** A kept plan as its text, with the moment it was kept. */
+export type KeptText = { document: string; created: string }
+
+/** Every kept plan of a person, oldest first. */
+export async function keptTexts(db: Db, personId: string): Promise<KeptText[]> {
+  return db
     .select({ document: planVersion.document, created: planVersion.created })
     .from(planVersion)
     .where(eq(planVersion.personId, personId))
     .orderBy(asc(planVersion.number))
-  return rows.flatMap(({ document, created }) => {
-    const { number, madeOn, days } = JSON.parse(document) as KeptPlan
-    return days ? [{ number, personId, madeOn, days, created }] : []
-  })
 }
 
 /**

@@ -1,9 +1,9 @@
-import dayjs from 'dayjs'
 import { planDays, type DaysInput, type DaysPlan } from '@sturvo/core/days'
 import { daysAsked } from '@sturvo/core/reading'
 import type { Solved } from '@sturvo/core/training'
 import { handoutOf, planSheetOf, type Handout, type PlanSheet } from '@sturvo/pages/handout'
 import { answerOf } from '@sturvo/schema'
+import { dayAsRead } from '@sturvo/words'
 import type { ReadVisit } from '../visits/readVisit'
 import { pricesOf, solvedPlan } from '../work/solver'
 
@@ -15,7 +15,6 @@ export type PlanPapers = {
   handout: Handout
 }
 
-const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
 const pricesShown = 2 // each is a search of its own of some seconds
 
 /** The plan, its days and the client's page. Seconds of work: the plan is proven on the way. */

@@ -1,15 +1,15 @@
-import { Router, type Request } from 'express'
-import { newPlanSchema, type KeptPlan } from '@sturvo/schema'
+import { Router, type Request, type Response } from 'express'
+import { newPlanSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { bodyAs, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
+import type { KeptPaperWish } from '../documents/keptPaper'
 import { paperOf, planPaperSchema } from '../documents/papers'
-import { practiceRow } from '../practice/queries'
-import { planCalendar } from './calendar'
-import { keepPlan, keptPlanText, planAnsweredBefore, plansOf, plansWithDays } from './keptPlans'
+import { practiceAnswer, practiceRow } from '../practice/queries'
+import { keepPlan, keptPlanText, keptTexts, planAnsweredBefore, plansOf } from './keptPlans'
 
 // the practice is where its server stands
 const zoneHere = Intl.DateTimeFormat().resolvedOptions().timeZone
@@ -44,34 +44,26 @@ export function planRoutes(database: Database, work: Work): Router {
     await personThere(personId)
     response.type('json').send(document)
   })
-  router.get('/plans/:id/handout.pdf', async (request, response) => {
-    const { papers } = await keptPapers(request)
+  const keptPaper = (kind: KeptPaperWish['kind']) => async (request: Request, response: Response) => {
+    const { personId, document } = await keptPlanText(database.db, idOf(request))
+    await personThere(personId)
     const paper = paperOf(request, planPaperSchema)
-    response.type('pdf').send(Buffer.from(await work.run('keptPaper', { kind: 'handout', papers, paper })))
-  })
-  router.get('/plans/:id/plan.pdf', async (request, response) => {
-    const { papers } = await keptPapers(request)
-    const paper = paperOf(request, planPaperSchema)
-    response.type('pdf').send(Buffer.from(await work.run('keptPaper', { kind: 'sheet', papers, paper })))
-  })
+    const printed = await work.run('keptPaper', { kind, document, paper })
+    // plans kept before there were papers are read on the screen
+    if (!printed) throw notFound('plan')
+    response.type('pdf').send(Buffer.from(printed))
+  }
+  router.get('/plans/:id/handout.pdf', keptPaper('handout'))
+  router.get('/plans/:id/plan.pdf', keptPaper('sheet'))
   router.get('/people/:id/plan.ics', async (request, response) => {
-    const personId = await personThere(idOf(request))
-    const plans = await plansWithDays(database.db, personId)
-    if (plans.length === 0) throw notFound('plan')
-    const { name } = await practiceRow(database)
+    const kept = await keptTexts(database.db, await personThere(idOf(request)))
+    const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
+    const text = await work.run('keptCalendar', { kept, practice, zone: zoneHere, own })
+    if (text === undefined) throw notFound('plan')
     response
       .type('text/calendar; charset=utf-8')
       .set('Content-Disposition', 'attachment; filename="plan.ics"')
-      .send(planCalendar(plans, name, zoneHere))
+      .send(text)
   })
   return router
-
-  async function keptPapers(request: Request) {
-    const { personId, document } = await keptPlanText(database.db, idOf(request))
-    await personThere(personId)
-    const { papers } = JSON.parse(document) as KeptPlan
-    // plans kept before there were papers are read on the screen
-    if (!papers) throw notFound('plan')
-    return { papers }
-  }
 }

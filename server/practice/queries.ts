@@ -21,6 +21,7 @@ async function createPractice(tx: Db): Promise<PracticeRow> {
     settings: { ...defaultSettings },
     references: {},
     trialUses: {},
+    drills: [],
     isDemo: false,
     version: 1,
     created: stamp,
@@ -44,6 +45,7 @@ export async function practiceAnswer(db: Db, row: PracticeRow): Promise<Practice
     settings: { ...defaultSettings, ...row.settings },
     references: row.references,
     trialUses: row.trialUses,
+    drills: row.drills,
     referencesVersion: await referencesVersion(db),
     version: row.version,
   })

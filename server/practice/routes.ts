@@ -3,12 +3,15 @@ import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import {
   changedReferences,
+  ownDrillSchema,
+  ownDrillsMost,
   practiceChangeSchema,
   referenceChangesSchema,
   type ReferenceChanges,
 } from '@sturvo/schema'
 import { referenceProblem, referenceValues, type ReferenceId } from '@sturvo/core/reference'
-import { referenceSentence } from '@sturvo/words'
+import { ownDrillProblem } from '@sturvo/core/training'
+import { ownDrillSentence, referenceSentence } from '@sturvo/words'
 import type { Database } from '../data/database'
 import { practice, referenceVersion } from '../data/tables'
 import { Fault, bodyAs, fault } from '../http/faults'
@@ -61,6 +64,33 @@ export function practiceRoutes(database: Database, work: Work): Router {
           created: stamp,
           changed: stamp,
         })
+      return practiceAnswer(tx, { ...row, ...changed })
+    })
+    sendVersioned(response, answer)
+  })
+  router.put('/practice/drills/:id', async (request, response) => {
+    const own = bodyAs(ownDrillSchema, request)
+    const base = requireVersion(request)
+    const problem = ownDrillProblem(own)
+    if (problem || own.id !== request.params.id)
+      throw new Fault(
+        422,
+        'badDrill',
+        `${ownDrillSentence(problem ?? { what: 'basis' })} Nothing was changed.`,
+      )
+    await practiceRow(database)
+    const answer = await database.write(async (tx) => {
+      const row = (await tx.select().from(practice).limit(1))[0]!
+      if (row.version !== base) throw fault('settingsChanged', 'drills')
+      const { drills: before } = await practiceAnswer(tx, row)
+      const place = before.findIndex((one) => one.id === own.id)
+      if (place < 0 && before.length >= ownDrillsMost) throw fault('tooManyDrills')
+      const drills = place < 0 ? [...before, own] : before.with(place, own)
+      const changed = { drills, version: row.version + 1, changed: new Date().toISOString() }
+      await tx
+        .update(practice)
+        .set(changed)
+        .where(and(eq(practice.id, row.id), eq(practice.version, row.version)))
       return practiceAnswer(tx, { ...row, ...changed })
     })
     sendVersioned(response, answer)

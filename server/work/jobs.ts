@@ -7,6 +7,7 @@ import { faultOf } from '../http/faults'
 import { keptPaper, type KeptPaperWish } from '../documents/keptPaper'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
 import { readRecording } from '../recordings/readRecording'
+import { keptCalendar } from '../plans/calendar'
 import { decidedPlan } from '../plans/decidedPlan'
 import type { VisitSources } from '../visits/readVisit'
 
@@ -19,6 +20,7 @@ export const jobs = {
     visitDocument(sources, wish),
   decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
   keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
+  keptCalendar: (wish: Parameters<typeof keptCalendar>[0]) => Promise.resolve(keptCalendar(wish)),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
   checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {

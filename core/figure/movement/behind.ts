@@ -1,6 +1,6 @@
 import { closedCurve, openCurve, type Point } from '../../groundwork/geometry'
 import { rearWidths } from '../drawing/rearWidths'
-import { area, at, stroke, turned, type FigureShape } from './shape'
+import { area, at, stroke, type FigureShape } from './shape'
 
 /** One lower leg seen from behind. Inner side towards +x for a left leg; lengths mm. */
 export type BehindLeg = {
@@ -105,7 +105,3 @@ export function behindLeg(leg: BehindLeg): FigureShape[] {
     ),
   ]
 }
-
-/** A tilt of everything about a point, for boards and wedges. */
-export const tilted = (shapes: FigureShape[], about: Point, deg: number): FigureShape[] =>
-  shapes.map((s) => ({ ...s, parts: s.parts.map((part) => turned(part, about, deg)) }))

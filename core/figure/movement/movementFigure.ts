@@ -1,7 +1,13 @@
 import { otherSide, type Side } from '../../groundwork/side'
 import type { Frame } from './shape'
-import { footPoses } from './poses/footPoses'
-import { personPoses } from './poses/personPoses'
+import { toePoses } from './poses/toePoses'
+import { handPoses } from './poses/handPoses'
+import { bandPoses } from './poses/bandPoses'
+import { raisePoses } from './poses/raisePoses'
+import { rollPoses } from './poses/rollPoses'
+import { floorPoses } from './poses/floorPoses'
+import { oneLegPoses } from './poses/oneLegPoses'
+import { standPoses } from './poses/standPoses'
 import type { MovementPose } from './poses/common'
 
 /** A drill in pictures. */
@@ -14,7 +20,16 @@ export type MovementFigure = {
   wrong: Frame | undefined
 }
 
-const poses: Readonly<Record<string, MovementPose>> = { ...footPoses, ...personPoses }
+const poses: Readonly<Record<string, MovementPose>> = {
+  ...toePoses,
+  ...handPoses,
+  ...bandPoses,
+  ...raisePoses,
+  ...rollPoses,
+  ...floorPoses,
+  ...oneLegPoses,
+  ...standPoses,
+}
 export const movementIds = Object.keys(poses)
 export const hasMovement = (id: string): boolean => id in poses
 

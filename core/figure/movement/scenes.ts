@@ -1,4 +1,3 @@
-import type { Point } from '../../groundwork/geometry'
 import { aboveFoot } from './above'
 import { behindLeg, type BehindLeg } from './behind'
 import { boneFrom, boneMm, limb, shankProfile } from './limbs'
@@ -102,4 +101,3 @@ export function above(shapes: FigureShape[], box: SceneBox = boxOf(-200, -20, 40
   return { shapes, box, bones: noBones() }
 }
 export { aboveFoot }
-export type { Point }

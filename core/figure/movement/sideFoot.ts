@@ -1,5 +1,5 @@
 import { closedCurve, openCurve, type Point } from '../../groundwork/geometry'
-import { area, at, moved, ring, stroke, turned, type FigureShape, type JointName } from './shape'
+import { area, at, moved, stroke, turned, type FigureShape, type JointName } from './shape'
 
 /**
  * How a foot stands, seen from its side, toes to the right. Angles in degrees.
@@ -196,5 +196,3 @@ export function toeJoints(pose: FootPose): { joint: JointName; deg: number }[] {
     { joint: 'toeTip' as const, deg: last },
   ])
 }
-
-export const ballRing = (p: Point) => ring(p, footMm.ballV)

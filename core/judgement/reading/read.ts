@@ -7,6 +7,7 @@ import { bySide, sides, type BySide } from '../../groundwork/side'
 import { spacedShoes, spacingOf } from './spacingOf'
 import { widenedByMm, type SpacingPlan } from '../../plan/spacing'
 import { missingAt, readTraining, type TrainingReading } from './readTraining'
+import type { OwnDrill } from '../../plan/training'
 import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
@@ -47,12 +48,14 @@ export type VisitReading = TrainingReading & {
  * Every finding of a visit.
  * @param asMeasured values of the visit, mm, degrees, seconds, kg
  * @param references the table in force
+ * @param own drills the practice made itself
  * @returns findings, plan and what would make it surer
  */
 export function read(
   asMeasured: VisitFacts,
   references: References,
   settings: PracticeSettings,
+  own: readonly OwnDrill[] = [],
 ): VisitReading {
   const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
   const bigToeGoalDeg =
@@ -116,7 +119,7 @@ export function read(
     references,
   )
   const training = readTraining(
-    { facts, look, load, grades, driving, cautions, bigToeGoalDeg, settings },
+    { facts, look, load, grades, driving, cautions, bigToeGoalDeg, settings, own },
     references,
   )
   return {

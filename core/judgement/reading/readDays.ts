@@ -1,12 +1,4 @@
-import {
-  daysInputOf,
-  mondayAfter,
-  planDays,
-  type DaysInput,
-  type DaysPlan,
-  type DayText,
-  type WeekWishes,
-} from '../../plan/days'
+import { daysInputOf, mondayAfter, type DaysInput, type DayText } from '../../plan/days'
 import type { TrainingPlan } from '../../plan/training'
 import type { VisitFacts } from './facts'
 import type { VisitReading } from './read'
@@ -37,9 +29,4 @@ export function daysAsked(input: {
     weeks: horizon,
     wishes,
   })
-}
-
-/** The same question with other wishes: what a finger drags is planned before it is let go. */
-export function daysWith(asked: DaysInput, wishes: WeekWishes): DaysPlan {
-  return planDays({ ...asked, wishes })
 }

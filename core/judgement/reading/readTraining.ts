@@ -14,6 +14,7 @@ import {
   type Surer,
   type FootFacts,
   type Measured,
+  type OwnDrill,
   type PainPlace,
   type PlanInput,
   type Priorities,
@@ -34,6 +35,8 @@ type Gathered = {
   cautions: CautionReading
   bigToeGoalDeg: number
   settings: PracticeSettings
+  /** drills the practice made itself */
+  own: readonly OwnDrill[]
 }
 
 export type TrainingReading = {
@@ -46,7 +49,7 @@ export type TrainingReading = {
 
 /** What is short, what counts, and what the chooser is asked, from everything measured, said and feared. */
 export function readTraining(input: Gathered, references: References): TrainingReading {
-  const { facts, cautions, settings } = input
+  const { facts, cautions, settings, own } = input
   const places = bySide((side) => painPlacesOf(facts.marks, side, references))
   const pain = bySide((side) => painOf(facts, side))
   const locked = bySide((side) => isLocked(input, side, references))
@@ -107,6 +110,7 @@ export function readTraining(input: Gathered, references: References): TrainingR
           liked: facts.plan.liked,
           disliked: facts.plan.disliked,
           doses: facts.plan.doses,
+          own,
           references,
         },
   }

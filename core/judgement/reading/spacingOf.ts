@@ -39,6 +39,8 @@ export function spacedShoes(shoes: readonly ShoeOnFeet[]): SpacedShoe[] {
     .flatMap(({ reading, planSpaced }): SpacedShoe[] => {
       const fits = sides.map((side) => planSpaced[side]).filter((fit) => fit !== undefined)
       if (fits.length === 0) return []
+      // a pair goes into a pair: a foot that was not laid over its shoe promises no room either
+      const isWhole = fits.length === sides.length
       const forefoot = fits.flatMap(({ regions }) =>
         regions.filter((r) => r.region === 'toes' || r.region === 'ball'),
       )
@@ -46,6 +48,6 @@ export function spacedShoes(shoes: readonly ShoeOnFeet[]): SpacedShoe[] {
       const { name } = reading.shoe
       if (shortMm > 0) return [{ name, room: 'no', shortMm }]
       // an edge that was never measured promises no room
-      return [{ name, room: forefoot.some((r) => r.isGuessed) ? 'unknown' : 'yes', shortMm: 0 }]
+      return [{ name, room: !isWhole || forefoot.some((r) => r.isGuessed) ? 'unknown' : 'yes', shortMm: 0 }]
     })
 }

@@ -30,24 +30,3 @@ export function mondayAfter(day: DayText): DayText {
 export function isDay(text: string): boolean {
   return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(toMs(text)) && dayAfter(text, 0) === text
 }
-
-const months = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const
-
-/** A day as it is read: 4 May 2026. */
-export function dayAsRead(day: DayText): string {
-  const [year, month, date] = day.split('-').map(Number)
-  return `${date} ${months[(month ?? 1) - 1]} ${year}`
-}

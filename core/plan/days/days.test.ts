@@ -2,15 +2,22 @@ import fc from 'fast-check'
 import { referenceValues } from '../../groundwork/reference'
 import { tissues } from '../training'
 import {
+  checksOnCalendar,
   copyWeek,
   dayAfter,
   daysBetween,
   isDay,
+  laneMinutes,
+  letGo,
   mondayAfter,
   movedTo,
+  nearestToCeiling,
   noWishes,
   planDays,
+  stagesOnCalendar,
+  weekMinutes,
   weekdayOf,
+  weeksOn,
   type DayDrill,
   type DaysInput,
   type DaysPlan,
@@ -27,7 +34,6 @@ const drill = (id: string, more: Partial<DayDrill> = {}): DayDrill => ({
   needsKit: false,
   isNew: true,
   standsFor: undefined,
-  main: 'arch',
   load: { archMuscle: 0.1 },
   ...more,
 })
@@ -198,6 +204,90 @@ describe('days', () => {
   })
 })
 
+describe('weeks in which nothing is done', () => {
+  const ill = (from: string, to: string): WeekWishes => ({
+    ...noWishes,
+    absences: [{ from, to, kind: 'ill' }],
+  })
+  const stages = (plan: DaysPlan) => plan.weeks.map((w) => w.stage)
+
+  test('phases wait for weeks of training, not for the calendar; nobody is told that ill days closed the week', () => {
+    const plan = planDays(asked({ wishes: ill('2026-05-18', '2026-06-07') }))
+    // one week of waking, three ill ones, then the two weeks that were still to come
+    expect(stages(plan).slice(0, 7)).toEqual(['wake', 'wake', 'wake', 'wake', 'wake', 'wake', 'build'])
+    expect(plan.conflicts).toEqual([])
+    expect(stagesOnCalendar(plan.weeks)).toEqual([
+      { stage: 'wake', fromWeek: 1, toWeek: 6 },
+      { stage: 'build', fromWeek: 7, toWeek: 12 },
+    ])
+  })
+
+  test('a gate is looked at where the plan has come to it', () => {
+    const gate = { kind: 'gate' as const, week: 3, about: 'bounce', amount: undefined }
+    const weeksOf = (plan: DaysPlan) =>
+      checksOnCalendar(plan.weeks).map(({ week, check }) => [week, check.kind])
+    expect(weeksOf(planDays(asked({ checks: [gate] })))).toEqual([[3, 'gate']])
+    const late = planDays(asked({ checks: [gate], wishes: ill('2026-05-18', '2026-06-07') }))
+    expect(weeksOf(late)).toEqual([[6, 'gate']])
+  })
+
+  const shoes = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map((minutesPerDay, i) => ({
+    week: i + 1,
+    minutes: minutesPerDay * 3,
+    minutesPerDay,
+    wearingDays: 3,
+    mostInOneGoMin: minutesPerDay,
+    isLighter: false,
+    surface: 'indoor' as const,
+  }))
+  const worn = (wishes: WeekWishes) =>
+    planDays(asked({ shoes, wishes })).weeks.map((w) => w.days.find((d) => d.shoes)?.shoes?.minutes ?? 0)
+
+  test('new shoes go on by weeks that were worn: after missed ones at 60 %, then where they had come to', () => {
+    expect(worn(noWishes)).toEqual(shoes.map((w) => w.minutesPerDay))
+    // three weeks worn (14 min), two missed: 8 min, then 14 again, then on
+    expect(worn(ill('2026-06-01', '2026-06-14')).slice(0, 8)).toEqual([10, 12, 14, 0, 0, 8, 14, 16])
+  })
+
+  test('after more than three missed weeks no minute is planned on its own, and the shoes are looked at', () => {
+    const wishes = ill('2026-05-25', '2026-06-21')
+    expect(worn(wishes)).toEqual([10, 12, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0])
+    const plan = planDays(asked({ shoes, wishes }))
+    expect(checksOnCalendar(plan.weeks)).toMatchObject([{ week: 6, check: { kind: 'shoes' } }])
+  })
+
+  test('a week of which less than half was worn is worn once more', () => {
+    expect(worn(ill('2026-05-12', '2026-05-17')).slice(0, 3)).toEqual([10, 10, 12])
+  })
+})
+
+test('more sessions than days are not all had, and it is said', () => {
+  const daily = asked({ sessionsPerWeek: 14 })
+  const plan = planDays({
+    ...daily,
+    phases: daily.phases.map((phase) => ({
+      ...phase,
+      drills: phase.drills.map((one) => ({ ...one, isHeavy: false, perWeek: 7 })),
+    })),
+  })
+  expect(sessionsOf(plan, 1)).toHaveLength(7)
+  expect(plan.conflicts[0]).toMatchObject({ what: 'sessions', wanted: 14, given: 7, alternatives: [] })
+})
+
+test('sums of a week: minutes by lane, the tissue nearest to its ceiling, weeks from the beginning', () => {
+  const [week] = planDays(asked()).weeks
+  const [first] = week!.days
+  expect([
+    laneMinutes('train', first!),
+    laneMinutes('spacers', first!),
+    laneMinutes('shoes', first!),
+  ]).toEqual([12, 10, 0])
+  expect(weekMinutes(week!)).toBeCloseTo(5 * 12 + 3 * 10 + 2 * 15)
+  expect(nearestToCeiling(week!)).toMatchObject({ tissue: 'archMuscle' })
+  expect(nearestToCeiling(week!).loads[0]).toBeCloseTo(0.3)
+  expect([weeksOn('2026-05-11', '2026-05-25'), weeksOn('2026-05-11', '2026-05-10')]).toEqual([2, undefined])
+})
+
 const day = fc.integer({ min: 0, max: 6 })
 const wishesOf = fc.record({
   usual: fc.array(fc.constantFrom('free', 'free', 'free', 'short', 'rest' as const), {
@@ -340,12 +430,7 @@ describe('any plan in any weeks', () => {
         if (!conflict) return
         const way = conflict.alternatives[0]!
         const { wishes } = input
-        const changed: WeekWishes =
-          way.wish === 'restDay'
-            ? { ...wishes, usual: wishes.usual.map((k, d) => (d === way.day ? 'free' : k)) }
-            : way.wish === 'absence'
-              ? { ...wishes, absences: wishes.absences.filter((_, i) => i !== way.absence) }
-              : { ...wishes, moves: wishes.moves.filter((m) => m !== way.move) }
+        const changed = letGo(wishes, way)
         // the weeks before are the same, so that the first conflict of all is the one to look at
         if (conflict !== plan.conflicts[0]) return
         expect(

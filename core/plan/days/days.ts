@@ -1,8 +1,8 @@
 import type { References } from '../../groundwork/reference'
 import type { TransitionWeek } from '../transition'
-import { tissues, type Capacity, type Stage, type Tissue } from '../training'
+import { tissues, type Stage, type Tissue } from '../training'
 import type { DayText } from './calendar'
-import type { AbsenceKind, Lane, Move, WeekWishes } from './wishes'
+import type { AbsenceKind, Lane, LetGo, Move, WeekWishes } from './wishes'
 
 /** A drill as the days see it. */
 export type DayDrill = {
@@ -15,7 +15,6 @@ export type DayDrill = {
   isNew: boolean
   /** the drill that waits behind a gate, where this one stands in for it */
   standsFor: string | undefined
-  main: Capacity
   /** load of one session, in parts of a full week's dose */
   load: Partial<Record<Tissue, number>>
 }
@@ -73,9 +72,6 @@ export type PlannedDay = {
 }
 export type PlannedWeek = { week: number; stage: Stage; days: PlannedDay[] }
 
-/** A wish of the week that may be let go; never a rest between heavy days, a gate or a caution. */
-export type LetGo =
-  { wish: 'restDay'; day: number } | { wish: 'absence'; absence: number } | { wish: 'move'; move: Move }
 /** What cannot all be had in one week, what was done instead, and what letting go would do. */
 export type Conflict = {
   week: number

@@ -77,7 +77,6 @@ function dayDrill(pick: Pick, before: readonly string[], r: References): DayDril
       needsKit: exercise.kit.length > 0,
       isNew: !before.includes(exercise.id),
       standsFor: pick.gate ? pick.exercise.id : undefined,
-      main: exercise.targets[0]![0],
       load: Object.fromEntries(
         Object.entries(exercise.load).map(([tissue, load]) => [tissue, (load * sets) / r.fullWeekSessions]),
       ),

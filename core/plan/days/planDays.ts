@@ -1,5 +1,5 @@
 import { tissues, type Tissue } from '../training'
-import { dayAfter, daysBetween, type DayText } from './calendar'
+import { dayAfter, type DayText } from './calendar'
 import {
   noLoad,
   type Check,
@@ -8,12 +8,11 @@ import {
   type DayPhase,
   type DaysInput,
   type DaysPlan,
-  type LetGo,
   type PlannedDay,
   type PlannedDrill,
   type PlannedWeek,
 } from './days'
-import { inOrder, type AbsenceKind, type Lane, type Move, type WeekWishes } from './wishes'
+import { inOrder, letGo, type Lane, type LetGo, type Move, type WeekWishes } from './wishes'
 import {
   chooseDays,
   daysAWeek,
@@ -42,15 +41,19 @@ export function planDays(asked: DaysInput): DaysPlan {
   const conflicts: Conflict[] = []
   let lastHeavyDay: number | undefined
   let spacerDays = 0
+  // a week in which nothing was done is no step of the plan: phases wait for weeks of training, not for the calendar
+  let planWeek = 1
+  const shoes = shoeWeeks(input)
   for (let week = 1; week <= input.weeks; week++) {
-    const phase = phaseAt(input.phases, week)
+    const phase = phaseAt(input.phases, planWeek)
     const monday = dayAfter(input.startsOn, (week - 1) * daysAWeek)
-    const drills = phase ? drillsOfWeek(phase, week, input) : []
+    const drills = phase ? drillsOfWeek(phase, planWeek, input) : []
     const chosen = sessionDays(input, { week, monday, drills, lastHeavyDay })
     conflicts.push(...chosen.conflicts)
     lastHeavyDay = daysOf(chosen.heavy).at(-1)
     const spacers = spacerSet(input, { week, monday, sessions: chosen.sessions })
-    const shoes = shoeSet(input, week, monday)
+    const worn = shoes(week, monday)
+    const checks = checksOf(input.checks, { week, planWeek, isTrained: chosen.sessions !== 0 })
     const checkDay = checkDayOf(input.wishes, monday, chosen.sessions)
     const days = Array.from({ length: daysAWeek }, (_, day): PlannedDay => {
       const date = dayAfter(monday, day)
@@ -58,25 +61,24 @@ export function planDays(asked: DaysInput): DaysPlan {
       const placed = has(chosen.sessions, day) ? session(drills, { day, chosen, wish, input }) : []
       const wears = has(spacers, day) && input.spacing
       if (wears) spacerDays++
-      const shoeWeek = has(shoes, day) ? input.shoes[week - 1] : undefined
       return {
         date,
         wish,
         parts: partsOf(placed, input.wishes.isTwiceADay),
-        trainMin: minutesIn(placed),
+        trainMin: minutesOfDrills(placed),
         spacersMin: wears ? spacerMinutes(wears, spacerDays - 1) : 0,
-        shoes: shoeWeek && {
-          minutes: shoeWeek.minutesPerDay,
-          mostInOneGoMin: shoeWeek.mostInOneGoMin,
-          surface: shoeWeek.surface,
-          isLighter: shoeWeek.isLighter,
-        },
-        checks: day === checkDay ? checksOf(input.checks, week) : [],
+        shoes: has(worn.days, day) ? worn.dose : undefined,
+        checks: day === checkDay ? [...checks, ...worn.checks] : [],
         load: phase ? loadOf(placed, drills, phase) : noLoad(),
-        movedHere: movedHere(input.wishes.moves, week, day, { train: chosen.sessions, spacers, shoes }),
+        movedHere: movedHere(input.wishes.moves, week, day, {
+          train: chosen.sessions,
+          spacers,
+          shoes: worn.days,
+        }),
       }
     })
     weeks.push({ week, stage: phase?.stage ?? 'load', days })
+    if (chosen.sessions !== 0) planWeek++
   }
   return { weeks, conflicts }
 }
@@ -117,19 +119,45 @@ function openDays(wishes: WeekWishes, monday: DayText): DaySet {
 }
 
 function sessionDays(input: DaysInput, asked: Asked): WeekChoice & { conflicts: Conflict[] } {
-  const { sessionsPerWeek } = input
-  if (asked.drills.length === 0) return { sessions: 0, heavy: 0, conflicts: [] }
+  const { sessionsPerWeek, wishes } = input
+  const nothing = { sessions: 0, heavy: 0, conflicts: [] }
+  // who is ill or away all week knows it
+  if (asked.drills.length === 0 || isAwayAllWeek(wishes, asked.monday)) return nothing
   const sessions = Math.min(daysAWeek, sessionsPerWeek)
   const heavy = Math.max(
     0,
     ...asked.drills.filter((d) => d.isHeavy).map((d) => Math.min(d.perWeek, sessions)),
   )
-  const whole = attempt(input.wishes, asked, sessions, heavy)
-  if (whole) return { ...whole, conflicts: [] }
-  return nearest(input, asked, sessions, heavy)
+  const whole = attempt(input, asked, { wishes, sessions, heavy })
+  if (!whole) return nearest(input, asked, { sessions, heavy })
+  // a week has seven days: two whole sessions on one of them would be more than a day's minutes
+  const isMore = sessionsPerWeek > daysAWeek
+  return { ...whole, conflicts: isMore ? [sessionsConflict(asked.week, sessionsPerWeek, sessions)] : [] }
 }
 
-function attempt(wishes: WeekWishes, asked: Asked, sessions: number, heavy: number): WeekChoice | undefined {
+function isAwayAllWeek({ absences }: WeekWishes, monday: DayText): boolean {
+  return daysOf(everyDay).every((day) => {
+    const date = dayAfter(monday, day)
+    return absences.some((a) => a.kind !== 'travel' && a.from <= date && date <= a.to)
+  })
+}
+
+const sessionsConflict = (week: number, wanted: number, given: number): Conflict => ({
+  week,
+  what: 'sessions',
+  wanted,
+  given,
+  move: undefined,
+  alternatives: [],
+})
+
+type Wanted = { sessions: number; heavy: number }
+
+function attempt(
+  { references }: DaysInput,
+  asked: Asked,
+  { wishes, sessions, heavy }: Wanted & { wishes: WeekWishes },
+): WeekChoice | undefined {
   const moves = wishes.moves.filter((m) => m.lane === 'train' && m.week === asked.week)
   return chooseDays({
     open: openDays(wishes, asked.monday),
@@ -138,89 +166,69 @@ function attempt(wishes: WeekWishes, asked: Asked, sessions: number, heavy: numb
     sessions,
     heavy: Math.min(heavy, sessions),
     lastHeavyDay: asked.lastHeavyDay,
+    apartDays: references.heavyApartDays,
   })
 }
 
 /** The most that can be had: first a heavy session fewer, then a session fewer, then without what was dragged. */
-function nearest(
-  input: DaysInput,
-  asked: Asked,
-  sessions: number,
-  heavy: number,
-): WeekChoice & { conflicts: Conflict[] } {
+function nearest(input: DaysInput, asked: Asked, wanted: Wanted): WeekChoice & { conflicts: Conflict[] } {
   const { wishes } = input
   const { week } = asked
-  const without = (gone: readonly Move[]): WeekWishes => ({
-    ...wishes,
-    moves: wishes.moves.filter((m) => !gone.includes(m)),
-  })
   const dragged = wishes.moves.filter((m) => m.lane === 'train' && m.week === week)
   // a knot that was dragged to a day on which nothing may stand gives way first
   const impossible = dragged.filter((m) => !has(openDays(wishes, asked.monday), m.to))
   for (const gone of impossible.length > 0 ? [impossible, dragged] : [[], dragged]) {
-    for (let n = sessions; n >= 0; n--)
-      for (let h = Math.min(heavy, n); h >= 0; h--) {
-        const found = attempt(without(gone), asked, n, h)
-        if (!found || (n === 0 && gone.length < dragged.length)) continue
-        const wanted = { sessions, heavy }
-        const conflicts: Conflict[] = [
-          ...gone.map((move): Conflict => ({
-            week,
-            what: 'move',
-            wanted: 1,
-            given: 0,
-            move,
-            alternatives: [],
-          })),
-          ...(n < sessions
-            ? [
-                {
-                  week,
-                  what: 'sessions' as const,
-                  wanted: sessions,
-                  given: n,
-                  move: undefined,
-                  alternatives: [],
-                },
-              ]
-            : []),
-          ...(n === sessions && h < heavy
-            ? [{ week, what: 'heavy' as const, wanted: heavy, given: h, move: undefined, alternatives: [] }]
-            : []),
-        ]
-        const alternatives = singleWays(input, asked, wanted)
-        return { ...found, conflicts: conflicts.map((c) => ({ ...c, alternatives })) }
-      }
+    const kept = { ...wishes, moves: wishes.moves.filter((m) => !gone.includes(m)) }
+    const given = mostOf(wanted, ({ sessions, heavy }) =>
+      // no session at all is no way of keeping one where it was dragged
+      sessions === 0 && gone.length < dragged.length
+        ? undefined
+        : attempt(input, asked, { wishes: kept, sessions, heavy }),
+    )
+    if (!given) continue
+    const none = { move: undefined, alternatives: [] }
+    const conflicts: Conflict[] = [
+      ...gone.map((move): Conflict => ({ week, what: 'move', wanted: 1, given: 0, move, alternatives: [] })),
+      ...(given.sessions < wanted.sessions
+        ? [sessionsConflict(week, wanted.sessions, given.sessions)]
+        : given.heavy < wanted.heavy
+          ? [{ week, what: 'heavy' as const, wanted: wanted.heavy, given: given.heavy, ...none }]
+          : []),
+    ]
+    const alternatives = singleWays(input, asked, wanted)
+    return { ...given.found, conflicts: conflicts.map((c) => ({ ...c, alternatives })) }
   }
   return { sessions: 0, heavy: 0, conflicts: [] }
 }
 
+/** The first that can be, from all that is wanted down. */
+function mostOf(
+  wanted: Wanted,
+  tryThis: (less: Wanted) => WeekChoice | undefined,
+): (Wanted & { found: WeekChoice }) | undefined {
+  for (let sessions = wanted.sessions; sessions >= 0; sessions--)
+    for (let heavy = Math.min(wanted.heavy, sessions); heavy >= 0; heavy--) {
+      const found = tryThis({ sessions, heavy })
+      if (found) return { sessions, heavy, found }
+    }
+  return undefined
+}
+
 /** Wishes of which letting go a single one makes the whole week possible. */
-function singleWays(input: DaysInput, asked: Asked, wanted: { sessions: number; heavy: number }): LetGo[] {
+function singleWays(input: DaysInput, asked: Asked, wanted: Wanted): LetGo[] {
   const { wishes } = input
-  const isWay = (changed: WeekWishes) => attempt(changed, asked, wanted.sessions, wanted.heavy) !== undefined
-  const rests = wishes.usual.flatMap((kind, day): LetGo[] =>
-    kind === 'rest' && isWay({ ...wishes, usual: wishes.usual.map((k, d) => (d === day ? 'free' : k)) })
-      ? [{ wish: 'restDay', day }]
-      : [],
-  )
   const sunday = dayAfter(asked.monday, daysAWeek - 1)
-  const absences = wishes.absences.flatMap((a, i): LetGo[] =>
-    a.kind !== 'ill' &&
-    daysBetween(a.from, sunday) >= 0 &&
-    daysBetween(asked.monday, a.to) >= 0 &&
-    isWay({ ...wishes, absences: wishes.absences.filter((_, j) => j !== i) })
-      ? [{ wish: 'absence', absence: i }]
-      : [],
-  )
-  const moves = wishes.moves.flatMap((move): LetGo[] =>
-    move.lane === 'train' &&
-    move.week === asked.week &&
-    isWay({ ...wishes, moves: wishes.moves.filter((m) => m !== move) })
-      ? [{ wish: 'move', move }]
-      : [],
-  )
-  return [...moves, ...rests, ...absences]
+  const ways: LetGo[] = [
+    ...wishes.moves
+      .filter((move) => move.lane === 'train' && move.week === asked.week)
+      .map((move): LetGo => ({ wish: 'move', move })),
+    ...wishes.usual.flatMap((kind, day): LetGo[] => (kind === 'rest' ? [{ wish: 'restDay', day }] : [])),
+    // nobody is asked to be well
+    ...wishes.absences.flatMap((a, absence): LetGo[] =>
+      a.kind !== 'ill' && a.from <= sunday && asked.monday <= a.to ? [{ wish: 'absence', absence }] : [],
+    ),
+  ]
+  return ways.filter((way) => attempt(input, asked, { wishes: letGo(wishes, way), ...wanted }) !== undefined)
 }
 
 /** The drills of one day: heavy ones on their days, without kit on a journey, and no more than the day has room for. */
@@ -251,18 +259,18 @@ function session(
 }
 const minutesSlack = 1e-9 // sums of minutes carry rounding
 
-const minutesIn = (drills: readonly PlannedDrill[]) => drills.reduce((sum, d) => sum + d.minutes, 0)
+const minutesOfDrills = (drills: readonly PlannedDrill[]) => drills.reduce((sum, d) => sum + d.minutes, 0)
 
 /** Twice a day: the session in two parts of nearly equal minutes, its order kept. */
 function partsOf(drills: readonly PlannedDrill[], isTwice: boolean): PlannedDrill[][] {
   if (drills.length === 0) return []
   if (!isTwice || drills.length === 1) return [[...drills]]
-  const total = minutesIn(drills)
+  const total = minutesOfDrills(drills)
   let best = 1
   for (let cut = 1; cut < drills.length; cut++)
     if (
-      Math.abs(minutesIn(drills.slice(0, cut)) - total / 2) <
-      Math.abs(minutesIn(drills.slice(0, best)) - total / 2)
+      Math.abs(minutesOfDrills(drills.slice(0, cut)) - total / 2) <
+      Math.abs(minutesOfDrills(drills.slice(0, best)) - total / 2)
     )
       best = cut
   return [drills.slice(0, best), drills.slice(best)]
@@ -281,35 +289,70 @@ function loadOf(
   return load
 }
 
-/** Spacers are worn on the days of sessions, in the same minutes as the spread drills; else every second day. */
+/** Days on which something may be worn: all but those of an illness. */
+function wearable(wishes: WeekWishes, monday: DayText): DaySet {
+  return setOf(daysOf(everyDay).filter((day) => wishOf(wishes, dayAfter(monday, day), day) !== 'ill'))
+}
+
+/** Spacers are worn on the days of sessions, in the same minutes as the spread drills; without sessions on some days. */
 function spacerSet(
-  input: DaysInput,
+  { spacing, wishes, references }: DaysInput,
   { week, monday, sessions }: { week: number; monday: DayText; sessions: DaySet },
 ): DaySet {
-  if (!input.spacing) return 0
-  const open = setOf(
-    daysOf(everyDay).filter((day) => wishOf(input.wishes, dayAfter(monday, day), day) !== 'ill'),
-  )
-  const usual = sessions === 0 ? spreadOver(open, spacerDaysAlone) : sessions & open
-  return withMoves(usual, open, input.wishes.moves, 'spacers', week)
+  if (!spacing) return 0
+  const open = wearable(wishes, monday)
+  const usual = sessions === 0 ? spreadOver(open, references.spacingAloneDays) : sessions & open
+  return withMoves(usual, open, wishes.moves, 'spacers', week)
 }
-const spacerDaysAlone = 5
 
 /** One step more after so many wearing days, up to the ceiling. */
 function spacerMinutes(s: NonNullable<DaysInput['spacing']>, wornBefore: number): number {
   return Math.min(s.ceilingMin, s.startMin + s.growMin * Math.floor(wornBefore / s.growEveryDays))
 }
 
-function shoeSet(input: DaysInput, week: number, monday: DayText): DaySet {
-  const planned = input.shoes[week - 1]
-  if (!planned) return 0
-  const closed: readonly AbsenceKind[] = ['ill']
-  const open = setOf(
-    daysOf(everyDay).filter(
-      (day) => !closed.some((kind) => kind === wishOf(input.wishes, dayAfter(monday, day), day)),
-    ),
-  )
-  return withMoves(spreadOver(open, planned.wearingDays), open, input.wishes.moves, 'shoes', week)
+type WornWeek = { days: DaySet; dose: PlannedDay['shoes']; checks: Check[] }
+const noShoes: WornWeek = { days: 0, dose: undefined, checks: [] }
+const percent = 100
+
+/**
+ * The new shoes of each week in turn. The way into other shoes goes on by weeks that were worn: a missed week is begun
+ * again lower, with the week that was reached before after it; after too many in a row nothing goes on by itself.
+ */
+function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWeek {
+  const { shoes, wishes, references: r } = input
+  let next = 0
+  let missed = 0
+  return (week, monday) => {
+    const planned = shoes[next]
+    if (!planned || missed > r.missedAnewWeeks) return noShoes
+    const open = wearable(wishes, monday)
+    const usual = spreadOver(open, planned.wearingDays)
+    if (usual === 0) {
+      missed++
+      const isTooLong = missed > r.missedAnewWeeks
+      return isTooLong
+        ? { ...noShoes, checks: [{ kind: 'shoes', week, about: undefined, amount: undefined }] }
+        : noShoes
+    }
+    const days = withMoves(usual, open, wishes.moves, 'shoes', week)
+    const { mostInOneGoMin, surface, isLighter, minutesPerDay } = planned
+    const reached = shoes[next - 1]
+    if (missed > 0 && reached) {
+      missed = 0
+      next--
+      const minutes = Math.floor((reached.minutesPerDay * r.missedRestartPct) / percent)
+      const dose = {
+        minutes,
+        mostInOneGoMin: Math.min(reached.mostInOneGoMin, minutes),
+        surface: reached.surface,
+      }
+      return { days, dose: { ...dose, isLighter: true }, checks: [] }
+    }
+    missed = 0
+    // a week of which less than half was worn is worn once more
+    if (2 * sizeOf(usual) >= planned.wearingDays) next++
+    return { days, dose: { minutes: minutesPerDay, mostInOneGoMin, surface, isLighter }, checks: [] }
+  }
 }
 
 function withMoves(set: DaySet, open: DaySet, moves: readonly Move[], lane: Lane, week: number): DaySet {
@@ -333,4 +376,12 @@ function checkDayOf(wishes: WeekWishes, monday: DayText, sessions: DaySet): numb
   return daysOf(openDays(wishes, monday)).at(-1) ?? daysAWeek - 1
 }
 
-const checksOf = (checks: readonly Check[], week: number): Check[] => checks.filter((c) => c.week === week)
+/** Gates are looked at where the plan has come to them, everything else in its week of the calendar. */
+function checksOf(
+  checks: readonly Check[],
+  at: { week: number; planWeek: number; isTrained: boolean },
+): Check[] {
+  return checks.filter((c) =>
+    c.kind === 'gate' ? at.isTrained && c.week === at.planWeek : c.week === at.week,
+  )
+}

@@ -8,13 +8,11 @@ export const daysOf = (set: DaySet): number[] => all.filter((day) => has(set, da
 export const setOf = (days: readonly number[]): DaySet => days.reduce((set, day) => set | (1 << day), 0)
 export const sizeOf = (set: DaySet): number => daysOf(set).length
 
-const heavyApart = 2 // days: 48 hours between one heavy session and the next
-
-/** Whether heavy sessions on these days are 48 hours apart, from the last one of the week before on. */
-export function areApart(set: DaySet, lastHeavyDay: number | undefined): boolean {
+/** Whether sessions on these days are so many days apart, from the last one of the week before on. */
+export function areApart(set: DaySet, lastHeavyDay: number | undefined, apartDays: number): boolean {
   const days = daysOf(set)
   const before = lastHeavyDay === undefined ? -daysAWeek : lastHeavyDay - daysAWeek
-  return [before, ...days].every((day, i, list) => i === 0 || day - list[i - 1]! >= heavyApart)
+  return [before, ...days].every((day, i, list) => i === 0 || day - list[i - 1]! >= apartDays)
 }
 
 /**
@@ -73,6 +71,8 @@ export type WeekWish = {
   sessions: number
   heavy: number
   lastHeavyDay: number | undefined
+  /** days from one heavy session to the next, at least */
+  apartDays: number
 }
 export type WeekChoice = { sessions: DaySet; heavy: DaySet }
 
@@ -81,14 +81,14 @@ export type WeekChoice = { sessions: DaySet; heavy: DaySet }
  * @returns the most even choice, the earliest of equal ones; undefined where the wishes leave none
  */
 export function chooseDays(wish: WeekWish): WeekChoice | undefined {
-  const { open, must, mustNot, sessions, heavy, lastHeavyDay } = wish
+  const { open, must, mustNot, sessions, heavy, lastHeavyDay, apartDays } = wish
   if ((must & ~open) !== 0) return undefined
   // what was dragged away from a day does not come back to it
   const free = open & ~mustNot
   let best: (WeekChoice & { spread: number }) | undefined
   for (const set of subsets(free | must, sessions)) {
     if ((set & must) !== must) continue
-    const apart = heavy === 0 ? [0] : subsets(set, heavy).filter((h) => areApart(h, lastHeavyDay))
+    const apart = heavy === 0 ? [0] : subsets(set, heavy).filter((h) => areApart(h, lastHeavyDay, apartDays))
     const first = apart[0]
     if (first === undefined) continue
     const spread = unevenness(set)

@@ -62,3 +62,27 @@ export function inOrder(moves: readonly Move[]): Move[] {
       a.week - b.week || lanes.indexOf(a.lane) - lanes.indexOf(b.lane) || a.from - b.from || a.to - b.to,
   )
 }
+
+/** A wish of the week that may be let go; never a rest between heavy days, a gate or a caution. */
+export type LetGo =
+  | { wish: 'restDay'; day: number }
+  /** its place among the absences */
+  | { wish: 'absence'; absence: number }
+  | { wish: 'move'; move: Move }
+
+/** The wishes without one of them. */
+export function letGo(wishes: WeekWishes, way: LetGo): WeekWishes {
+  switch (way.wish) {
+    case 'restDay':
+      return { ...wishes, usual: wishes.usual.map((kind, day) => (day === way.day ? 'free' : kind)) }
+    case 'absence':
+      return { ...wishes, absences: wishes.absences.filter((_, i) => i !== way.absence) }
+    case 'move': {
+      const { lane, week, from } = way.move
+      return {
+        ...wishes,
+        moves: wishes.moves.filter((m) => m.lane !== lane || m.week !== week || m.from !== from),
+      }
+    }
+  }
+}

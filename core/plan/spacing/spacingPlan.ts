@@ -130,22 +130,24 @@ function reasonOf(
   return toeState === 'bent, soft' && rest !== undefined && rest <= r.spacingBentMm ? 'bentToes' : undefined
 }
 
-/** The widths of the first spacers, the wider of both feet: a shoe is looked at with these in it. */
-export function firstWidthsMm(plan: SpacingPlan): readonly [number, number, number, number] {
-  if (plan.use === 'notNow') return [0, 0, 0, 0]
-  const width = (gap: GapNumber) => Math.max(...sides.map((side) => plan.gaps[side][gap - 1]?.widthMm ?? 0))
-  return [width(1), width(2), width(3), width(4)]
+/** Toes as they are, with the first spacers, and where their growth ends. */
+export const spacingStates = ['now', 'first', 'goal'] as const
+export type SpacingState = (typeof spacingStates)[number]
+
+/** How wide a gap is in a state, mm; undefined where that is not known or there is no spacer. */
+export function gapWidthMm({ restMm, widthMm, goalMm }: GapPlan, state: SpacingState): number | undefined {
+  return state === 'now' ? restMm : state === 'goal' ? goalMm : widthMm
 }
 
-/** How much wider than at rest a foot is with its spacers, by gap, mm ≥ 0. */
+/** How much wider than at rest a gap is in a state, mm ≥ 0. */
+export function openedMm(gap: GapPlan, state: SpacingState): number {
+  return Math.max(0, (gapWidthMm(gap, state) ?? 0) - (gap.restMm ?? 0))
+}
+
+/** How much wider than at rest the gaps are with the first spacers, the wider of both feet, mm ≥ 0. */
 export function widenedByMm(plan: SpacingPlan): readonly [number, number, number, number] {
   if (plan.use === 'notNow') return [0, 0, 0, 0]
   const more = (gap: GapNumber) =>
-    Math.max(
-      ...sides.map((side) => {
-        const { widthMm, restMm } = plan.gaps[side][gap - 1]!
-        return widthMm === undefined ? 0 : widthMm - (restMm ?? 0)
-      }),
-    )
+    Math.max(...sides.map((side) => openedMm(plan.gaps[side][gap - 1]!, 'first')))
   return [more(1), more(2), more(3), more(4)]
 }

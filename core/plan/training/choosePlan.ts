@@ -5,7 +5,6 @@ import { linesOf, type LineId } from './effectRules'
 import type { Dose, Exercise } from './exercise'
 import { firstChoice } from './firstPlan'
 import type { Gate } from './gates'
-import { exerciseOf, library } from './library'
 import { optionsOf, type Option } from './options'
 import { isNothing, programmeOf, type PlanInput, type Programme } from './programme'
 import type { LeftOutBecause } from './rules'
@@ -155,7 +154,7 @@ function fallbackOf(
   const others = p.musts.find((m) => m.phase === option.phase && m.what === 'foundation')?.ids ?? []
   for (const ids of [trainers.filter((id) => !inPhase.has(id)), trainers, others]) {
     const fitting = ids
-      .flatMap((id) => allOptions(p, exerciseOf(id)!, option.phase))
+      .flatMap((id) => allOptions(p, p.drills.get(id)!, option.phase))
       .filter((o) => o.level === 0 && o.dose.minutes <= option.dose.minutes + 1e-9)
       .sort((a, b) => b.dose.minutes - a.dose.minutes || (a.exercise.id < b.exercise.id ? -1 : 1))
     const best = fitting[0]
@@ -174,7 +173,7 @@ function allOptions(p: Programme, exercise: Exercise, phase: number): Option[] {
 /** Drills that would have helped and stand in no phase, the strongest first; then what was banned. */
 function leftOutOf(p: Programme, chosen: Chosen): LeftOut[] {
   const inPlan = new Set(chosen.flatMap((places) => places.map((place) => drillAt(p, place))))
-  return library
+  return [...p.drills.values()]
     .filter((e) => !inPlan.has(e.id))
     .map((exercise) => ({
       exercise,

@@ -48,6 +48,8 @@ export type Bound = 'singleLegOpen' | 'singleLegShut' | 'heelRaises'
 
 export type Exercise = {
   id: string
+  /** the drill of the library an own drill of the practice was made from */
+  basis?: string
   name: string
   /** the name in the client's words */
   client: string

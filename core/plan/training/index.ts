@@ -1,6 +1,7 @@
 export * from './capacities'
 export * from './exercise'
 export * from './library'
+export * from './ownDrill'
 export * from './deficits'
 export * from './priorities'
 export * from './surer'

@@ -5,8 +5,8 @@ import { capacities, stages, tissues, type Capacity, type Stage, type Tissue } f
 import type { DoseWish, Exercise } from './exercise'
 import { gateIds, type GateId } from './gateIds'
 import { readGate, type Gate, type Measured } from './gates'
-import { exerciseOf, library } from './library'
 import { optionsOf, type Option } from './options'
+import { drillsWith, type OwnDrill } from './ownDrill'
 import type { PainPlace, Priorities } from './priorities'
 import { closedGate, forbids, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
 
@@ -32,6 +32,8 @@ export type PlanInput = {
   /** drills the client likes to do, or does not */
   liked: readonly string[]
   disliked: readonly string[]
+  /** drills the practice made itself */
+  own: readonly OwnDrill[]
   references: References
 }
 
@@ -49,6 +51,8 @@ export type PhaseFrame = {
 /** The problem as the solver and the quick chooser see it: the same options, needs, limits and prices. */
 export type Programme = {
   input: PlanInput
+  /** every drill there is to choose from, by id, in their order */
+  drills: ReadonlyMap<string, Exercise>
   phases: readonly PhaseFrame[]
   options: readonly Option[]
   /** places in `options` by drill and phase */
@@ -70,7 +74,8 @@ export type Programme = {
  * @source training plan, choosing
  */
 export function programmeOf(asked: PlanInput): Programme {
-  const input = inOrder(asked)
+  const drills = new Map(drillsWith(asked.own).map((e) => [e.id, e]))
+  const input = inOrder(asked, drills)
   const { references: r } = input
   const rules: RuleInput = {
     kit: input.kit,
@@ -90,7 +95,7 @@ export function programmeOf(asked: PlanInput): Programme {
   const options: Option[] = []
   const at = new Map<string, number[][]>()
   const gated = new Map<string, Gate>()
-  for (const exercise of library) {
+  for (const exercise of drills.values()) {
     const gate = closedGate(exercise, gates)
     const because =
       forbids(exercise, rules) ?? (gate?.isShutByPain ? { why: 'gate' as const, gate } : undefined)
@@ -119,22 +124,23 @@ export function programmeOf(asked: PlanInput): Programme {
   const isAnythingShort = !isNothing(input)
   return {
     input,
+    drills,
     phases: phaseFrames(input),
     options,
     at,
     needs: needsOf(input),
-    musts: isAnythingShort ? mustsOf(input, at, gated) : [],
+    musts: isAnythingShort ? mustsOf(input, at, gated, drills) : [],
     pins: input.pinned.filter((id) => at.has(id)),
     gated,
-    trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated, r)])),
+    trainersOf: new Map(gateIds.map((id) => [id, trainersOf(gates[id], at, gated, r, drills)])),
     leftOut,
-    forbiddenPins: input.pinned.filter((id) => exerciseOf(id) && !at.has(id)),
+    forbiddenPins: input.pinned.filter((id) => drills.has(id) && !at.has(id)),
   }
 }
 
 /** The order in which things were ticked is nobody's reason: the same wishes are the same problem. */
-function inOrder(input: PlanInput): PlanInput {
-  const byLibrary = (ids: readonly string[]) => library.map((e) => e.id).filter((id) => ids.includes(id))
+function inOrder(input: PlanInput, drills: Programme['drills']): PlanInput {
+  const byLibrary = (ids: readonly string[]) => [...drills.keys()].filter((id) => ids.includes(id))
   return {
     ...input,
     effects: cautionEffects.filter((effect) => input.effects.includes(effect)),
@@ -149,7 +155,7 @@ function inOrder(input: PlanInput): PlanInput {
 
 /** Whether there is nothing to train: nothing short, or only a check was asked for, and no hand asked for more. */
 export function isNothing(input: PlanInput): boolean {
-  if (input.pinned.some((id) => exerciseOf(id))) return false
+  if (drillsWith(input.own).some((e) => input.pinned.includes(e.id))) return false
   if (input.isCheckOnly && !capacities.some((c) => input.priorities.rows[c].because.includes('raised')))
     return true
   return !capacities.some((c) => isWorth(input, c))
@@ -189,11 +195,12 @@ function mustsOf(
   input: PlanInput,
   at: ReadonlyMap<string, readonly (readonly number[])[]>,
   gated: ReadonlyMap<string, Gate>,
+  drills: Programme['drills'],
 ): Must[] {
   const short = ranges.filter((range) => isWorth(input, range))
   const openAt = (phase: number, isOne: (e: Exercise) => boolean) =>
     [...at.keys()].filter((id) => {
-      const exercise = exerciseOf(id)!
+      const exercise = drills.get(id)!
       return !gated.has(id) && at.get(id)![phase]!.length > 0 && isOne(exercise)
     })
   return stages.flatMap((_, phase) => {
@@ -211,10 +218,11 @@ function trainersOf(
   at: ReadonlyMap<string, readonly (readonly number[])[]>,
   gated: ReadonlyMap<string, Gate>,
   r: References,
+  drills: Programme['drills'],
 ): string[] {
   return [...at.keys()].filter(
     (id) =>
-      !gated.has(id) && exerciseOf(id)!.targets.some(([c, w]) => c === gate.trainedBy && w >= r.mainWeight),
+      !gated.has(id) && drills.get(id)!.targets.some(([c, w]) => c === gate.trainedBy && w >= r.mainWeight),
   )
 }
 

@@ -4,6 +4,7 @@ import type { Capacity, KitItem } from './capacities'
 import { forbiddenBy } from './effectRules'
 import type { Exercise, ExerciseTrait } from './exercise'
 import type { GateId } from './gateIds'
+import { basisOf } from './ownDrill'
 import type { Gate } from './gates'
 import type { PainPlace } from './priorities'
 
@@ -63,6 +64,11 @@ const painRules: readonly { place: PainPlace; forbids: readonly ExerciseTrait[] 
   { place: 'insideAnkle', forbids: ['bounce', 'impact'] },
 ]
 
+/** Whether somebody or something forbids a drill to this client: not that others fill its place better. */
+export function isForbidden(because: LeftOutBecause | undefined): boolean {
+  return because !== undefined && !['others', 'nothingShort', 'banned'].includes(because.why)
+}
+
 /** Why kit, a caution, a setting, a pain or the licence keeps a drill out of every phase, or nothing. */
 export function forbids(exercise: Exercise, input: RuleInput): LeftOutBecause | undefined {
   const has = (trait: ExerciseTrait) => exercise.traits.includes(trait)
@@ -71,7 +77,7 @@ export function forbids(exercise: Exercise, input: RuleInput): LeftOutBecause | 
   const sore = [...input.painPlaces.left, ...input.painPlaces.right]
   const pain = painRules.find((rule) => sore.includes(rule.place) && rule.forbids.some(has))
   if (pain) return { why: 'pain', place: pain.place }
-  if (input.hasPinch && (has('calfStretch') || has('ankleFront')) && exercise.id !== 'bandGlide')
+  if (input.hasPinch && (has('calfStretch') || has('ankleFront')) && basisOf(exercise) !== 'bandGlide')
     return { why: 'pinch' }
   const setting = settingAgainst(exercise, input, sore)
   if (setting) return { why: 'setting', setting }
@@ -98,7 +104,8 @@ function settingAgainst(
   if (has('firmBall') && settings.pressureTools === 'softOnly') return 'pressureTools'
   if (has('localMobilising') && settings.correction === 'wholeChain') return 'correction'
   if (has('jointByHand') && settings.licence === 'coach') return 'licence'
-  if (settings.barefoot === 'cautious' && (has('longWalk') || exercise.id === 'runIn')) return 'barefoot'
+  if (settings.barefoot === 'cautious' && (has('longWalk') || basisOf(exercise) === 'runIn'))
+    return 'barefoot'
   // rolling out trains what a locked foot has too much of
   if (has('rollOut') && input.isLocked && settings.pronation === 'bothWays') return 'pronation'
   return undefined

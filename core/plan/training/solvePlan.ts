@@ -1,7 +1,6 @@
 import { stages, tissues } from './capacities'
 import { nothingOf, planOf, type Proof, type TrainingPlan } from './choosePlan'
 import { firstChoice } from './firstPlan'
-import { exerciseOf } from './library'
 import { broken, costOf, drillAt, filledOf, phaseValue, valueOf, type Chosen } from './value'
 import { programmeOf, type PlanInput, type Programme } from './programme'
 import type { Price } from './rules'
@@ -256,7 +255,7 @@ export function priceOf(
     objective,
     share: objective / whole,
     pushedOut: before[phase]!.map((place) => drillAt(p, place)).filter(
-      (other) => !stays.has(other) && exerciseOf(other),
+      (other) => !stays.has(other) && p.drills.has(other),
     ),
     filledLess: filledLess(p, phase, before, after),
   }

@@ -7,6 +7,7 @@ import {
   type ReferenceChanges,
   type ReferencePreview,
 } from '@sturvo/schema'
+import type { OwnDrill } from '@sturvo/core/training'
 import { answered } from './answered'
 import { api, ifMatch } from './api'
 
@@ -31,6 +32,16 @@ const practiceApi = api.injectEndpoints({
       responseSchema: answered(practiceSchema),
       invalidatesTags: ['practice'],
     }),
+    keepDrill: build.mutation<Practice, { version: number; drill: OwnDrill }>({
+      query: ({ version, drill }) => ({
+        url: `practice/drills/${drill.id}`,
+        method: 'PUT',
+        body: drill,
+        headers: ifMatch(version),
+      }),
+      responseSchema: answered(practiceSchema),
+      invalidatesTags: ['practice'],
+    }),
     previewReferences: build.mutation<ReferencePreview, ReferenceChanges>({
       query: (references) => ({ url: 'practice/preview', method: 'POST', body: { references } }),
       responseSchema: previewSchema,
@@ -38,4 +49,9 @@ const practiceApi = api.injectEndpoints({
   }),
 })
 
-export const { usePracticeQuery, useChangePracticeMutation, usePreviewReferencesMutation } = practiceApi
+export const {
+  usePracticeQuery,
+  useChangePracticeMutation,
+  useKeepDrillMutation,
+  usePreviewReferencesMutation,
+} = practiceApi

@@ -55,9 +55,15 @@ export function renderInVisit(
       references: {},
       referencesVersion: 0,
       trialUses: {},
+      drills: [],
       version: 1,
     },
-    reading: read(facts, references, { ...settings, ...answerOf(fields, 'planSettings') }),
+    reading: read(
+      facts,
+      references,
+      { ...settings, ...answerOf(fields, 'planSettings') },
+      changed.practice?.drills,
+    ),
     settings: { ...settings, ...answerOf(fields, 'planSettings') },
     ...changed,
   }

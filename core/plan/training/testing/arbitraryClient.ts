@@ -65,6 +65,7 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     settings,
     painPlaces: places,
     hasPinch: false,
+    own: [],
     measured: {
       kneeToWallMm: both(left.kneeToWallMm, right.kneeToWallMm),
       bigToeExtensionDeg: both(left.bigToeExtensionDeg, right.bigToeExtensionDeg),

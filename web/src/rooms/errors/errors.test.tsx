@@ -13,6 +13,7 @@ const practice: Practice = {
   references: {},
   referencesVersion: 0,
   trialUses: {},
+  drills: [],
   version: 3,
 }
 const row: OwnError = {

@@ -20,6 +20,7 @@ const practice: Practice = {
   references: {},
   referencesVersion: 0,
   trialUses: {},
+  drills: [],
   version: 1,
 }
 const nothing: EyeAnswers = { answers: [], countsAsOwn: false, errors: {} }

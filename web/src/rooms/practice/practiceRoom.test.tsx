@@ -19,6 +19,7 @@ jest.mock('../../app/practiceApi', () => ({
       references: {},
       referencesVersion: 0,
       trialUses: {},
+      drills: [],
       version: 4,
     },
     isLoading: false,

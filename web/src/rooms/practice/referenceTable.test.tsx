@@ -24,6 +24,7 @@ const practice: Practice = {
   references: { kneeToWallGoalMm: 120 },
   referencesVersion: 2,
   trialUses: {},
+  drills: [],
   version: 4,
 }
 const row = (id: string) => document.querySelector<HTMLElement>(`[data-reference="${id}"]`)!

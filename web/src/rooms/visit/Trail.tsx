@@ -1,12 +1,10 @@
 import { Tooltip } from '@mantine/core'
 import { Link } from 'react-router'
-import { svgPath } from '@sturvo/core/drawing'
-import { footOutline } from '@sturvo/core/footShape'
 import type { CautionReading } from '@sturvo/core/cautions'
 import { steps, type Step } from '@sturvo/core/reading'
-import { neutralFoot } from '@sturvo/core/footShape'
 import { cautionText, levelText } from '@sturvo/words'
 import { Cairn } from '../../parts/Cairn'
+import { walkingPrint } from '../../parts/walkingPrint'
 import { DevicePicker } from './devices/DevicePicker'
 import { stepName } from './stepText'
 import classes from './Trail.module.css'
@@ -58,11 +56,7 @@ function Cairns({ step, cautions }: { step: Step; cautions: CautionReading }) {
   )
 }
 
-// a footprint lying on its side, walking to the right: toes right, left foot above
-const outlines = {
-  left: footOutline({ ...neutralFoot, side: 'left' }).outlineFootMm,
-  right: footOutline({ ...neutralFoot, side: 'right' }).outlineFootMm,
-}
+const prints = { left: walkingPrint('left'), right: walkingPrint('right') }
 
 function WalkingPrint({
   side,
@@ -73,8 +67,7 @@ function WalkingPrint({
   share: number
   isPresent: boolean
 }) {
-  const sign = side === 'left' ? 1 : -1
-  const path = svgPath(outlines[side].map((p) => ({ x: p.y, y: p.x * sign })))
+  const path = prints[side]
   const width = isPresent ? 56 : 44
   return (
     <svg width={width} height={width * 0.507} viewBox="-8 -72 272 138" aria-hidden="true">

@@ -22,6 +22,7 @@ const practice = {
   references: {},
   referencesVersion: 0,
   trialUses: {},
+  drills: [],
   version: 1,
 }
 jest.mock('../../app/practiceApi', () => ({

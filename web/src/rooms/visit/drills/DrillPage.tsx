@@ -1,6 +1,6 @@
 import { IconLock } from '@tabler/icons-react'
 import { movementFigure } from '@sturvo/core/movement'
-import { gatesOf, type Exercise } from '@sturvo/core/training'
+import { basisOf, gatesOf, type Exercise } from '@sturvo/core/training'
 import {
   behindGateText,
   capacityText,
@@ -19,7 +19,7 @@ const pairPx = 400
 
 /** One drill large: every picture of its movement, the slip beside it, and what to say. */
 export function DrillPage({ exercise: e }: { exercise: Exercise }) {
-  const figure = movementFigure(e.id)
+  const figure = movementFigure(basisOf(e))
   const width = figure.frames.length === 1 ? largePx : pairPx
   return (
     <>

@@ -1,11 +1,12 @@
 import { Button, Group, SegmentedControl, Select, TextInput } from '@mantine/core'
-import { IconArrowLeft, IconHeart, IconHeartBroken, IconPin, IconSearch, IconX } from '@tabler/icons-react'
+import { IconHeart, IconHeartBroken, IconPin, IconSearch, IconX } from '@tabler/icons-react'
 import { useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import {
   capacities,
+  isForbidden,
   kitItems,
-  library,
+  basisOf,
+  exerciseOf,
   programmeOf,
   stages,
   type Exercise,
@@ -14,25 +15,30 @@ import {
   type TrainingPlan,
 } from '@sturvo/core/training'
 import { capacityText, kitText, leftOutText, num, stageText } from '@sturvo/words'
+import { useSessionQuery } from '../../../app/api'
+import { failureText } from '../../../app/failureText'
+import { useKeepDrillMutation } from '../../../app/practiceApi'
 import { MovementView } from '../../../parts/MovementView'
-import { BlockedPlan } from '../plan/BlockedPlan'
+import { useDrills } from '../plan/useDrills'
+import { usePicks } from '../plan/usePicks'
 import { usePlan } from '../plan/usePlan'
+import { WithOpenPlan } from '../plan/WithOpenPlan'
+import { SideRoomHead } from '../SideRoomHead'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { DrillPage } from './DrillPage'
+import { OwnDrillForm } from './OwnDrillForm'
 import { filtered, noFilter, startMinutes, type DrillFilter } from './drillFilter'
 import classes from './Drills.module.css'
 
 /** Every drill there is, what this client may do and why not, and one of them large. */
 export function DrillsRoom() {
-  const { reading } = useVisitReading()
-  const { planInput, cautions } = reading
-  if (!planInput) return <BlockedPlan block={cautions.block ?? { openQuestions: [], stops: [] }} />
-  return <OpenLibrary input={planInput} />
+  return <WithOpenPlan>{(input) => <OpenLibrary input={input} />}</WithOpenPlan>
 }
 
 function OpenLibrary({ input }: { input: PlanInput }) {
-  const { visitId, references } = useVisitFrame()
+  const { references } = useVisitFrame()
   const { plan } = usePlan(input)
+  const { all: drills } = useDrills()
   const [filter, setFilter] = useState<DrillFilter>(noFilter)
   const [chosen, setChosen] = useState<string>()
   const because = useMemo(() => {
@@ -41,25 +47,16 @@ function OpenLibrary({ input }: { input: PlanInput }) {
     const byId = new Map(plan.leftOut.map((left) => [left.exercise.id, left.because]))
     return (id: string) => byId.get(id) ?? rules.get(id)
   }, [plan, input])
-  const shown = filtered(library, filter, because, references)
+  const shown = filtered(drills, filter, because, references)
   const open = shown.find((e) => e.id === chosen) ?? shown[0]
   const set = (change: Partial<DrillFilter>) => setFilter({ ...filter, ...change })
   return (
     <div className={classes.room}>
-      <Group justify="space-between" className={classes.bar}>
-        <Button
-          component={Link}
-          to={`/visit/${visitId}/plan`}
-          variant="default"
-          leftSection={<IconArrowLeft size={16} />}
-        >
-          Back to Plan
-        </Button>
-        <h1>Drills</h1>
+      <SideRoomHead title="Drills">
         <span className={classes.soft} role="status" data-count={shown.length}>
-          {shown.length} of {library.length}
+          {shown.length} of {drills.length}
         </span>
-      </Group>
+      </SideRoomHead>
       <Filters filter={filter} set={set} />
       <div className={classes.board}>
         {shown.length === 0 ? (
@@ -75,7 +72,7 @@ function OpenLibrary({ input }: { input: PlanInput }) {
               <DrillLine
                 key={e.id}
                 exercise={e}
-                state={stateOf(e.id, plan, because(e.id))}
+                state={placeOf(e.id, plan, because(e.id))}
                 isOpen={e === open}
                 minutes={startMinutes(e, references)}
                 onOpen={() => setChosen(e.id)}
@@ -88,6 +85,7 @@ function OpenLibrary({ input }: { input: PlanInput }) {
             <DrillPage exercise={open} />
             <Standing exercise={open} plan={plan} because={because(open.id)} />
             <ClientSays exercise={open} />
+            <OwnDrill exercise={open} onKept={setChosen} />
           </section>
         )}
       </div>
@@ -156,16 +154,15 @@ function Filters({ filter, set }: { filter: DrillFilter; set: (change: Partial<D
   )
 }
 
-type Standing = { in: 'plan' | 'out' | 'never'; text: string }
+type Place = { in: 'plan' | 'out' | 'never'; text: string }
 
 /** Where a drill stands for this client: in the plan, out for now, or not for them. */
-function stateOf(id: string, plan: TrainingPlan, because: LeftOut['because'] | undefined): Standing {
+function placeOf(id: string, plan: TrainingPlan, because: LeftOut['because'] | undefined): Place {
   const phases = plan.phases.filter((p) => p.picks.some((pick) => pick.exercise.id === id))
   if (phases.length > 0)
     return { in: 'plan', text: `in the plan: ${phases.map((p) => stageText[p.stage]).join(', ')}` }
   if (!because) return { in: 'out', text: 'not in the plan' }
-  const isOut = because.why === 'others' || because.why === 'nothingShort' || because.why === 'banned'
-  return { in: isOut ? 'out' : 'never', text: leftOutText(because) }
+  return { in: isForbidden(because) ? 'never' : 'out', text: leftOutText(because) }
 }
 
 function DrillLine({
@@ -176,7 +173,7 @@ function DrillLine({
   onOpen,
 }: {
   exercise: Exercise
-  state: Standing
+  state: Place
   isOpen: boolean
   minutes: number
   onOpen: () => void
@@ -191,7 +188,7 @@ function DrillLine({
         data-line={exercise.id}
         data-in={state.in}
       >
-        <MovementView id={exercise.id} width={96} />
+        <MovementView id={basisOf(exercise)} width={96} />
         <span>
           <strong>{exercise.name}</strong>
           <span className={classes.small}>
@@ -216,28 +213,21 @@ function Standing({
   plan: TrainingPlan
   because: LeftOut['because'] | undefined
 }) {
-  const { facts } = useVisitReading()
-  const record = useRecord()
-  const { pinned, banned } = facts.plan
+  const picks = usePicks()
   const { id, name } = exercise
-  const state = stateOf(id, plan, because)
-  const [isPinned, isBanned] = [pinned.includes(id), banned.includes(id)]
+  const place = placeOf(id, plan, because)
+  const [isPinned, isBanned] = [picks.isPinned(id), picks.isBanned(id)]
   return (
-    <Group gap={8} className={classes.standing} data-in={state.in}>
-      <span>{state.text}</span>
-      {state.in !== 'never' && (
+    <Group gap={8} className={classes.standing} data-in={place.in}>
+      <span>{place.text}</span>
+      {place.in !== 'never' && (
         <>
           <Button
             size="compact-sm"
             variant="default"
             leftSection={<IconPin size={15} />}
             aria-pressed={isPinned}
-            onClick={() =>
-              record({
-                'answer.planPinned': isPinned ? pinned.filter((p) => p !== id) : [...pinned, id],
-                'answer.planBanned': banned.filter((b) => b !== id),
-              })
-            }
+            onClick={() => (isPinned ? picks.unpin(id) : picks.pin(id))}
           >
             {isPinned ? `Unpin ${name}` : `Pin ${name}`}
           </Button>
@@ -246,16 +236,50 @@ function Standing({
             variant="default"
             leftSection={<IconX size={15} />}
             aria-pressed={isBanned}
-            onClick={() =>
-              record({
-                'answer.planBanned': isBanned ? banned.filter((b) => b !== id) : [...banned, id],
-                'answer.planPinned': pinned.filter((p) => p !== id),
-              })
-            }
+            onClick={() => (isBanned ? picks.bringBack(id) : picks.ban(id))}
           >
             {isBanned ? 'Bring back' : 'Leave out'}
           </Button>
         </>
+      )}
+    </Group>
+  )
+}
+
+/** Making, changing and retiring a drill of the practice's own. What the plan is made of is a practitioner's. */
+function OwnDrill({ exercise, onKept }: { exercise: Exercise; onKept: (id: string) => void }) {
+  const { practice } = useVisitFrame()
+  const { data: session } = useSessionQuery()
+  const [keep, { error }] = useKeepDrillMutation()
+  const [isOpen, setOpen] = useState(false)
+  const own = practice.drills.find((one) => one.id === exercise.id)
+  const basis = exerciseOf(basisOf(exercise))
+  if (!basis || session?.account.role === 'assistant') return null
+  return (
+    <Group gap={8} data-own={own !== undefined}>
+      {own && <span className={classes.soft}>Your practice’s own, made from {basis.name}.</span>}
+      <Button size="compact-sm" variant="default" onClick={() => setOpen(true)}>
+        {own ? 'Change' : 'Make your own from this'}
+      </Button>
+      {own && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => void keep({ version: practice.version, drill: { ...own, isRetired: true } })}
+        >
+          Retire
+        </Button>
+      )}
+      {error !== undefined && <span role="alert">{failureText(error)}</span>}
+      {isOpen && (
+        <OwnDrillForm
+          basis={basis}
+          own={own}
+          onClose={(kept) => {
+            setOpen(false)
+            if (kept !== undefined) onKept(kept)
+          }}
+        />
       )}
     </Group>
   )

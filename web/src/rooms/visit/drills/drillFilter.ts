@@ -1,4 +1,5 @@
 import {
+  isForbidden,
   minutesOf,
   type Capacity,
   type Exercise,
@@ -30,11 +31,6 @@ export const noFilter: DrillFilter = {
 /** Minutes of one session at the dose a drill starts with. */
 export function startMinutes(e: Exercise, references: References): number {
   return minutesOf(e.sides, e.sets, 0, e.start, references)
-}
-
-/** Whether somebody or something forbids a drill to this client: not that others fill its place better. */
-export function isForbidden(because: LeftOut['because'] | undefined): boolean {
-  return because !== undefined && !['others', 'nothingShort', 'banned'].includes(because.why)
 }
 
 /** Drills in the order of the library that a filter lets through; a text is looked for in names, cues and client words. */

@@ -1,19 +1,41 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { stopQuestions } from '@sturvo/core/cautions'
 import { referenceValues } from '@sturvo/core/reference'
-import { library } from '@sturvo/core/training'
-import type { Fields } from '@sturvo/schema'
+import { defaultSettings } from '@sturvo/core/reading'
+import { isForbidden, library } from '@sturvo/core/training'
+import type { Fields, Practice } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
 import { solveAway } from '../../../workers/planJobs'
-import { filtered, isForbidden, noFilter } from './drillFilter'
+import { filtered, noFilter } from './drillFilter'
 import { DrillsRoom } from './DrillsRoom'
 
+const mockKeep = jest.fn()
+let mockSent: unknown[] = []
+let mockRole = 'practitioner'
+jest.mock('../../../app/practiceApi', () => ({
+  useKeepDrillMutation: () => [
+    (wish: unknown) => {
+      mockSent.push(wish)
+      return { unwrap: () => mockKeep(wish) as Promise<unknown> }
+    },
+    { isLoading: false, error: undefined },
+  ],
+}))
+jest.mock('../../../app/api', () => ({
+  ...jest.requireActual<object>('../../../app/api'),
+  useSessionQuery: () => ({ data: { account: { role: mockRole } } }),
+}))
 jest.mock('../../../workers/planJobs', () => ({
   solveAway: jest.fn(),
   pricesAway: jest.fn(),
   stopSolving: jest.fn(),
 }))
-beforeEach(() => jest.mocked(solveAway).mockReturnValue(new Promise(() => undefined)))
+beforeEach(() => {
+  jest.mocked(solveAway).mockReturnValue(new Promise(() => undefined))
+  mockKeep.mockReset().mockResolvedValue({})
+  mockRole = 'practitioner'
+  mockSent = []
+})
 const references = referenceValues()
 
 const asked: Fields = {
@@ -83,4 +105,73 @@ test('filters are all asked at once', () => {
     true,
     false,
   ])
+})
+
+const own: Practice['drills'][number] = {
+  id: 'own.rope',
+  basis: 'oneLegShut',
+  name: 'Harbour rope stand',
+  client: 'Stand like a bollard',
+  cue: 'Stand still.',
+  slip: 'Swaying.',
+  easier: 'Hold on.',
+  harder: 'Longer.',
+  note: 'our own practice',
+  kit: [],
+  traits: [],
+  sets: 1,
+  start: 10,
+  most: 20,
+}
+const practiceWith = (drills: Practice['drills']) => ({
+  name: 'Tideway Foot Room',
+  place: 'Orrin Quay',
+  settings: defaultSettings,
+  references: {},
+  referencesVersion: 0,
+  trialUses: {},
+  drills,
+  version: 7,
+})
+
+test('an own drill is made from one of the library: what is missing is said at its field, nothing is sent', async () => {
+  renderInVisit(<DrillsRoom />, asked, { practice: practiceWith([]) })
+  fireEvent.click(document.querySelector('[data-line="dome"]')!)
+  fireEvent.click(screen.getByText('Make your own from this'))
+  const form = within(await screen.findByRole('dialog'))
+  fireEvent.click(form.getByText('Keep the drill'))
+  expect(form.getByText('The drill needs a name.')).toBeTruthy()
+  expect(mockKeep).not.toHaveBeenCalled()
+  fireEvent.change(form.getByLabelText('Name'), { target: { value: 'Harbour rope pull' } })
+  fireEvent.change(form.getByLabelText(/^From where/), { target: { value: 'our own practice' } })
+  fireEvent.click(form.getByText('Keep the drill'))
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
+  expect(mockKeep).toHaveBeenCalledWith({
+    version: 7,
+    drill: expect.objectContaining({ basis: 'dome', name: 'Harbour rope pull', traits: [], sets: 3 }),
+  })
+})
+
+test('an own drill stands in the library with its figure, is forbidden where its basis is, and is retired', () => {
+  renderInVisit(
+    <DrillsRoom />,
+    { ...asked, 'answer.caution:diabetesOrNumb': true },
+    { practice: practiceWith([own]) },
+  )
+  expect(shown()).toHaveLength(library.length + 1)
+  const line = document.querySelector('[data-line="own.rope"]')!
+  expect(line.getAttribute('data-in')).toBe('never')
+  expect(line.querySelector('svg')).not.toBeNull()
+  fireEvent.click(line)
+  expect(screen.queryByText(/^Pin /)).toBeNull()
+  fireEvent.click(screen.getByText('Retire'))
+  expect(mockSent).toEqual([{ version: 7, drill: { ...own, isRetired: true } }])
+})
+
+test('an assistant makes no drills', () => {
+  mockRole = 'assistant'
+  renderInVisit(<DrillsRoom />, asked, { practice: practiceWith([own]) })
+  fireEvent.click(document.querySelector('[data-line="own.rope"]')!)
+  expect(screen.queryByText('Change')).toBeNull()
+  expect(screen.queryByText('Make your own from this')).toBeNull()
 })

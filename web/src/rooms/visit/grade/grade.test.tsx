@@ -20,6 +20,7 @@ const withLicence = (licence: 'coach' | 'podiatrist') => ({
     references: {},
     referencesVersion: 0,
     trialUses: {},
+    drills: [],
     version: 1,
   },
 })

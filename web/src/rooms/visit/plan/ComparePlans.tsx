@@ -2,7 +2,6 @@ import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import {
   comparePlans,
-  exerciseOf,
   otherWishes,
   withOther,
   type OtherWish,
@@ -12,6 +11,7 @@ import {
 import { pct } from '@sturvo/words'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
+import { useDrills } from './useDrills'
 import { usePlan } from './usePlan'
 
 /** This plan beside the one it would be if one thing were other: what is gained, what is lost. */
@@ -60,8 +60,8 @@ export function ComparePlans({ input, plan }: { input: PlanInput; plan: Training
 function Beside({ plan, input, name }: { plan: TrainingPlan; input: PlanInput; name: string }) {
   const { plan: changed, isProving } = usePlan(input)
   const { gained, lost, filled } = comparePlans(plan, changed)
-  const names = (ids: readonly string[]) =>
-    ids.length > 0 ? ids.map((id) => exerciseOf(id)?.name ?? id).join(', ') : 'nothing'
+  const { nameOf } = useDrills()
+  const names = (ids: readonly string[]) => (ids.length > 0 ? ids.map(nameOf).join(', ') : 'nothing')
   return (
     <table className={classes.compare} aria-busy={isProving} data-compared={!isProving}>
       <tbody>

@@ -1,9 +1,8 @@
 import { Button, Group, Modal } from '@mantine/core'
 import { IconCalendar, IconFileText, IconPrinter } from '@tabler/icons-react'
-import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { PlanLine } from '@sturvo/schema'
-import { keptDoseText, num, stageText } from '@sturvo/words'
+import { dayAsRead, keptDoseText, num, stageText } from '@sturvo/words'
 import { useSessionQuery } from '../../../app/api'
 import { failureText } from '../../../app/failureText'
 import { newId } from '../../../app/newId'
@@ -13,8 +12,6 @@ import { selectOutbox, selectVisit } from '../../../outbox/visitSlice'
 import { LoadedPart } from '../../../parts/LoadedPart'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
-
-const dayAsRead = (day: string) => dayjs(day).format('D MMMM YYYY')
 
 /** Plans that were decided, newest first, and the way to keep the present one. A kept plan never changes. */
 export function KeptPlans({ isProven }: { isProven: boolean }) {

@@ -3,7 +3,7 @@ import { IconArrowsExchange, IconLock, IconPin, IconPinFilled, IconX } from '@ta
 import { useState } from 'react'
 import {
   alternativesTo,
-  exerciseOf,
+  basisOf,
   without,
   type LeftOut,
   type PhasePlan,
@@ -25,11 +25,11 @@ import {
 } from '@sturvo/words'
 import { MovementView } from '../../../parts/MovementView'
 import { pricesAway } from '../../../workers/planJobs'
-import { useRecord, useVisitReading } from '../visitContext'
+import { useVisitReading } from '../visitContext'
 import { DoseMenu } from './DoseMenu'
+import { useDrills } from './useDrills'
+import { usePicks } from './usePicks'
 import classes from './Plan.module.css'
-
-const nameOf = (id: string) => exerciseOf(id)?.name ?? id
 
 /** The drills of one phase, each with what it is for and how it is done. */
 export function PhaseView({
@@ -61,13 +61,11 @@ export function PhaseView({
 
 function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input: PlanInput }) {
   const { exercise: e, dose, lines, gate } = pick
-  const { facts } = useVisitReading()
-  const record = useRecord()
-  const { pinned, banned } = facts.plan
+  const picks = usePicks()
   const because = becauseText(pick.because)
   return (
     <li className={classes.pick} data-pick={e.id}>
-      <MovementView id={e.id} width={112} />
+      <MovementView id={basisOf(e)} width={112} />
       <div>
         <div className={classes.headline}>
           <strong>{e.name}</strong> <DoseMenu pick={pick} />{' '}
@@ -97,11 +95,7 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
             size="lg"
             aria-pressed={pick.isPinned}
             aria-label={`${pick.isPinned ? 'Unpin' : 'Pin'} ${e.name}`}
-            onClick={() =>
-              record({
-                'answer.planPinned': pick.isPinned ? pinned.filter((id) => id !== e.id) : [...pinned, e.id],
-              })
-            }
+            onClick={() => (pick.isPinned ? picks.unpin(e.id) : picks.pin(e.id))}
           >
             {pick.isPinned ? <IconPinFilled size={18} /> : <IconPin size={18} />}
           </ActionIcon>
@@ -113,12 +107,7 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
             color="gray"
             size="lg"
             aria-label={`Leave out ${e.name}`}
-            onClick={() =>
-              record({
-                'answer.planBanned': [...banned, e.id],
-                'answer.planPinned': pinned.filter((id) => id !== e.id),
-              })
-            }
+            onClick={() => picks.ban(e.id)}
           >
             <IconX size={18} />
           </ActionIcon>
@@ -131,11 +120,10 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
 const mostAlternatives = 3
 
 function SwapMenu({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input: PlanInput }) {
-  const { facts } = useVisitReading()
-  const record = useRecord()
+  const picks = usePicks()
   const [prices, setPrices] = useState<Record<string, Price> | 'asking' | 'failed'>()
   const ids = alternativesTo(pick, plan)
-  const { pinned, banned } = facts.plan
+  const { nameOf } = useDrills()
   const { id, name } = pick.exercise
   const ask = () => {
     setPrices('asking')
@@ -171,16 +159,7 @@ function SwapMenu({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
           <Menu.Item disabled>Nothing else fits in its place.</Menu.Item>
         )}
         {ranked.map((each) => (
-          <Menu.Item
-            key={each}
-            data-swap={each}
-            onClick={() =>
-              record({
-                'answer.planPinned': [...pinned.filter((p) => p !== id), each],
-                'answer.planBanned': [...banned, id],
-              })
-            }
-          >
+          <Menu.Item key={each} data-swap={each} onClick={() => picks.swap(id, each)}>
             <strong>{nameOf(each)}</strong>
             <br />
             <span className={classes.soft}>
@@ -198,10 +177,11 @@ const shownLeftOut = 8
 /** What stands in no phase, and why not; on asking, at what price it would. */
 export function LeftOutList({ leftOut, input }: { leftOut: readonly LeftOut[]; input: PlanInput }) {
   const { facts } = useVisitReading()
-  const record = useRecord()
+  const { nameOf } = useDrills()
+  const picks = usePicks()
   const [prices, setPrices] = useState<Record<string, Price> | 'asking' | 'failed'>()
   const [isAll, setAll] = useState(false)
-  const { banned, pinned } = facts.plan
+  const { banned } = facts.plan
   const shown = isAll ? leftOut : leftOut.slice(0, Math.max(shownLeftOut, banned.length))
   const open = shown.filter(({ because }) => because.why === 'others').map(({ exercise }) => exercise.id)
   const priceOf = (id: string) => (typeof prices === 'object' ? prices[id] : undefined)
@@ -236,21 +216,12 @@ export function LeftOutList({ leftOut, input }: { leftOut: readonly LeftOut[]; i
                     : leftOutText(because)}
               </span>
               {because.why === 'banned' ? (
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  onClick={() => record({ 'answer.planBanned': banned.filter((id) => id !== exercise.id) })}
-                >
+                <Button size="compact-xs" variant="default" onClick={() => picks.bringBack(exercise.id)}>
                   Bring back
                 </Button>
               ) : (
                 because.why === 'others' && (
-                  <Button
-                    size="compact-xs"
-                    variant="subtle"
-                    data-pin
-                    onClick={() => record({ 'answer.planPinned': [...pinned, exercise.id] })}
-                  >
+                  <Button size="compact-xs" variant="subtle" data-pin onClick={() => picks.pin(exercise.id)}>
                     Pin it
                   </Button>
                 )

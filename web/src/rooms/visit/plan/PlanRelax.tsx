@@ -1,15 +1,15 @@
 import { Button, Group } from '@mantine/core'
-import { exerciseOf, type Relax } from '@sturvo/core/training'
+import type { Relax } from '@sturvo/core/training'
 import { relaxText } from '@sturvo/words'
 import { useRecord, useVisitReading } from '../visitContext'
+import { useDrills } from './useDrills'
 import classes from './Plan.module.css'
-
-const nameOf = (id: string) => exerciseOf(id)?.name ?? id
 
 /** Wishes that cannot all be kept, with the fewest to let go as buttons. A caution and a gate are never among them. */
 export function PlanRelax({ relax }: { relax: readonly Relax[] }) {
   const { facts } = useVisitReading()
   const record = useRecord()
+  const { nameOf } = useDrills()
   const { pinned, doses } = facts.plan
   return relax.map((wish, i) => (
     <div key={i} className={classes.relax} role="status" data-relax={wish.wish}>

@@ -2,7 +2,14 @@ import { svgPath } from '@sturvo/core/drawing'
 import { footShapeOf, spacedToes, type FootShape } from '@sturvo/core/footShape'
 import type { Point } from '@sturvo/core/geometry'
 import { bySide, medialSignImage, sides } from '@sturvo/core/side'
-import type { GapPlan, SpacingPlan } from '@sturvo/core/spacing'
+import {
+  gapWidthMm,
+  openedMm,
+  spacingStates,
+  type GapPlan,
+  type SpacingPlan,
+  type SpacingState,
+} from '@sturvo/core/spacing'
 import { gapName, gapText, num, spacedShoeText, spacingLines } from '@sturvo/words'
 import { useVisitReading } from '../visitContext'
 import classes from './Spacing.module.css'
@@ -57,13 +64,10 @@ export function SpacingView({ plan }: { plan: SpacingPlan }) {
   )
 }
 
-const states = ['now', 'with the first spacers', 'goal'] as const
-type State = (typeof states)[number]
-
-/** How far a gap is opened beyond its rest in one of the three pictures, mm. */
-function openedMm({ restMm, widthMm, goalMm }: GapPlan, state: State): number {
-  const to = state === 'now' ? undefined : state === 'goal' ? goalMm : widthMm
-  return to === undefined ? 0 : Math.max(0, to - (restMm ?? 0))
+const stateText: Record<SpacingState, string> = {
+  now: 'now',
+  first: 'with the first spacers',
+  goal: 'goal',
 }
 
 /** This client's own toes from above, three times: now, with spacers, and the goal. */
@@ -79,14 +83,14 @@ function States({ plan }: { plan: Extract<SpacingPlan, { use: 'start' }> }) {
   )
   return (
     <div className={classes.states}>
-      {states.map((state) => (
+      {spacingStates.map((state) => (
         <figure key={state} data-state={state}>
           <div className={classes.pair}>
             {sides.map((side) => (
               <Forefoot key={side} shape={shapes[side]} gaps={plan.gaps[side]} state={state} />
             ))}
           </div>
-          <figcaption>{state}, mm between the toes</figcaption>
+          <figcaption>{stateText[state]}, mm between the toes</figcaption>
         </figure>
       ))}
     </div>
@@ -94,7 +98,15 @@ function States({ plan }: { plan: Extract<SpacingPlan, { use: 'start' }> }) {
 }
 
 /** The front half of a foot, toes up, with wedges where spacers lie. */
-function Forefoot({ shape, gaps, state }: { shape: FootShape; gaps: readonly GapPlan[]; state: State }) {
+function Forefoot({
+  shape,
+  gaps,
+  state,
+}: {
+  shape: FootShape
+  gaps: readonly GapPlan[]
+  state: SpacingState
+}) {
   const { side } = shape
   const drawn = spacedToes(
     shape,
@@ -110,7 +122,7 @@ function Forefoot({ shape, gaps, state }: { shape: FootShape; gaps: readonly Gap
     <svg
       viewBox={`${left - 10} ${-top - 22} ${right - left + 20} ${high + 22}`}
       role="img"
-      aria-label={`${side} toes, ${state}`}
+      aria-label={`${side} toes, ${stateText[state]}`}
       className={classes.foot}
       data-side={side}
     >
@@ -126,7 +138,7 @@ function Forefoot({ shape, gaps, state }: { shape: FootShape; gaps: readonly Gap
         <path key={i} d={svgPath(nail.map(put))} className={classes.nail} />
       ))}
       {gaps.map((gap, i) => {
-        const mm = state === 'now' ? gap.restMm : state === 'goal' ? gap.goalMm : gap.widthMm
+        const mm = gapWidthMm(gap, state)
         const between = drawn.gaps[i]!
         const at = put(between)
         const half = Math.max(2.2, (mm ?? 0) / 2)

@@ -272,4 +272,22 @@ describe('kept plans', () => {
     )
     expect(within(dialog).getByText('left leg holds 8 s, goal 10')).toBeTruthy()
   })
+  test('its papers and its calendar are reached from here; a plan without papers offers none', () => {
+    kept = [line]
+    const { unmount } = renderInVisit(<KeptPlans isProven />, asked)
+    expect(screen.getByText('Calendar of version 1').closest('a')!.getAttribute('href')).toBe(
+      '/api/people/person000001/plan.ics',
+    )
+    fireEvent.click(screen.getByText('Open version 1'))
+    expect(screen.queryByText(/PDF/)).toBeNull()
+    unmount()
+    whole = { ...whole!, papers: { handout: {}, sheet: {} } as unknown as KeptPlan['papers'] }
+    renderInVisit(<KeptPlans isProven />, asked)
+    fireEvent.click(screen.getByText('Open version 1'))
+    const links = within(screen.getByRole('dialog')).getAllByRole('link')
+    expect(links.map((link) => link.getAttribute('href'))).toEqual([
+      `/api/plans/${line.id}/handout.pdf`,
+      `/api/plans/${line.id}/plan.pdf`,
+    ])
+  })
 })

@@ -256,8 +256,55 @@ export function PaperView({ handout: h }: { handout: Handout }) {
               <p>{h.spacing}</p>
             </>
           )}
+          {h.sheet && <WeekSheetView sheet={h.sheet} />}
         </>
       )}
     </article>
+  )
+}
+
+/** The second page: the first week, with a box for each thing on each day. */
+function WeekSheetView({ sheet }: { sheet: NonNullable<Handout['sheet']> }) {
+  return (
+    <>
+      <h3>The week from {sheet.begins}, to tick</h3>
+      <div className={classes.sheetScroll}>
+        <table className={classes.sheet} data-sheet-week>
+          <thead>
+            <tr>
+              <td />
+              {sheet.days.map((day) => (
+                <th key={day} scope="col">
+                  {day}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {sheet.rows.map(({ name, cells }) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                {cells.map((cell, i) => (
+                  <td key={i}>
+                    {cell !== null && (
+                      <>
+                        <span className={classes.box} role="img" aria-label="to do" /> {cell}
+                      </>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {sheet.checks.length > 0 && (
+        <ul>
+          {sheet.checks.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+    </>
   )
 }

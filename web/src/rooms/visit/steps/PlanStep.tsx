@@ -1,11 +1,10 @@
 import { Button, Loader } from '@mantine/core'
 import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
-import { exerciseOf, movedBetween, type PlanInput } from '@sturvo/core/training'
+import { movedBetween, type PlanInput } from '@sturvo/core/training'
 import { movedText, noTrainingText, num, pct } from '@sturvo/words'
 import { useAppDispatch, useAppSelector } from '../../../app/store'
 import { selectIsLastStepOf, undone } from '../../../outbox/visitSlice'
-import { BlockedPlan } from '../plan/BlockedPlan'
 import { ComparePlans } from '../plan/ComparePlans'
 import { LeftOutList, PhaseView } from '../plan/PlanDrills'
 import { GatesView } from '../plan/GatesView'
@@ -16,6 +15,8 @@ import { LimitsInForce, PlanWishes } from '../plan/PlanWishes'
 import { PrioritiesView } from '../plan/PrioritiesView'
 import { SpacingView } from '../plan/SpacingView'
 import { WhenView } from '../plan/WhenView'
+import { WithOpenPlan } from '../plan/WithOpenPlan'
+import { useDrills } from '../plan/useDrills'
 import { usePlan, type PlanState } from '../plan/usePlan'
 import { PlanShoes } from '../shoes/PlanShoes'
 import { useVisitFrame, useVisitReading } from '../visitContext'
@@ -25,10 +26,7 @@ const TransitionView = lazy(() => import('./TransitionView').then((m) => ({ defa
 
 /** Priorities, drills by phase with their reasons, spacing, and the way into other shoes. */
 export function PlanStep() {
-  const { reading } = useVisitReading()
-  const { planInput, cautions } = reading
-  if (!planInput) return <BlockedPlan block={cautions.block ?? { openQuestions: [], stops: [] }} />
-  return <OpenPlan input={planInput} />
+  return <WithOpenPlan>{(input) => <OpenPlan input={input} />}</WithOpenPlan>
 }
 
 function OpenPlan({ input }: { input: PlanInput }) {
@@ -54,7 +52,7 @@ function OpenPlan({ input }: { input: PlanInput }) {
       {plan.phases.map((phase) => (
         <PhaseView key={phase.stage} phase={phase} plan={plan} input={input} />
       ))}
-      <WhenView input={input} />
+      <WhenView input={input} state={state} />
       {plan.leftOut.length > 0 && <LeftOutList key={state.key} leftOut={plan.leftOut} input={input} />}
       {!plan.nothing && <ComparePlans input={input} plan={plan} />}
       <KeptPlans isProven={plan.nothing !== undefined || plan.proof !== undefined} />
@@ -84,8 +82,9 @@ function OpenPlan({ input }: { input: PlanInput }) {
 function WhatMoved({ state: { before, plan } }: { state: PlanState }) {
   const dispatch = useAppDispatch()
   const isPlanLast = useAppSelector(selectIsLastStepOf('answer.plan'))
+  const { nameOf } = useDrills()
   if (!before) return null
-  const moved = movedText(movedBetween(before, plan), (id) => exerciseOf(id)?.name ?? id)
+  const moved = movedText(movedBetween(before, plan), nameOf)
   return (
     <p className={classes.moved} role="status" data-moved>
       {moved === '' ? 'The last change moved nothing else.' : `Your last change: ${moved}`}{' '}

@@ -1,41 +1,39 @@
 import { ActionIcon, Tooltip } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react'
-import { useRef, useState, type WheelEvent } from 'react'
-import type { DaysInput, DaysPlan, PlannedWeek } from '@sturvo/core/days'
+import { useEffect, useEffectEvent, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
+import {
+  checksOnCalendar,
+  stagesOnCalendar,
+  weekMinutes,
+  weeksOn,
+  type DaysInput,
+  type DaysPlan,
+} from '@sturvo/core/days'
 import { svgPath } from '@sturvo/core/drawing'
-import { footOutline, neutralFoot } from '@sturvo/core/footShape'
-import { simplify } from '@sturvo/core/geometry'
-import type { GateId } from '@sturvo/core/training'
-import { behindGateText, num, stageText } from '@sturvo/words'
+import { checkText, num, stageText } from '@sturvo/words'
+import { walkingPrint } from '../../../parts/walkingPrint'
 import classes from './Weeks.module.css'
 
+// small as they are, prints need few points: they are drawn anew with every step of the zoom
 const finestMm = 1.5
-// a footprint lying on its side, walking to the right: toes right, left foot above
-const prints = (['left', 'right'] as const).map((side) => {
-  const drawn = footOutline({ ...neutralFoot, side })
-  const sign = side === 'left' ? 1 : -1
-  // small as it is, a print needs few points: it is drawn anew with every step of the zoom
-  const outline = simplify(drawn.outlineFootMm, finestMm)
-  return { side, path: svgPath(outline.map((p) => ({ x: p.y - 126, y: p.x * sign }))) }
-})
+const halfLengthMm = 126
+const prints = (['left', 'right'] as const).map((side) => ({ side, path: walkingPrint(side, finestMm) }))
 
 const usualWide = 1000 // until the page knows how wide it is
 const high = 190
 const middle = 104
 const fewestShown = 4
+const stepIn = 0.6
 const wave = (share: number) => Math.sin(share * Math.PI * 2.2) * 15
 
-export const minutesOf = ({ days }: PlannedWeek): number =>
-  days.reduce((sum, d) => sum + d.trainMin + d.spacersMin + (d.shoes?.minutes ?? 0), 0)
-
 type Props = {
-  asked: DaysInput
+  asked: Pick<DaysInput, 'startsOn'>
   days: DaysPlan
   /** 1 and up */
   open: number | undefined
   onOpen: (week: number) => void
-  /** day of today, for the mark; left out on paper */
+  /** day of today, for the mark */
   today: string
 }
 
@@ -53,16 +51,33 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
     const next = Math.min(weeks, Math.max(fewestShown, shown * by))
     setView({ shown: next, from: from + (shown - next) * at })
   }
-  const onWheel = (event: WheelEvent) => {
+  // asked again with every wheel: the listener stays the same, and may keep the page from scrolling along
+  const wheeled = useEffectEvent((event: WheelEvent) => {
+    const isZoom = event.ctrlKey || event.metaKey
+    if (!isZoom && Math.abs(event.deltaX) <= Math.abs(event.deltaY)) return
+    event.preventDefault()
     const box = svg.current!.getBoundingClientRect()
-    if (Math.abs(event.deltaX) > Math.abs(event.deltaY))
-      setView({ shown, from: from + (event.deltaX / box.width) * shown })
-    else zoom(Math.exp(event.deltaY / 400), (event.clientX - box.left) / box.width)
+    if (isZoom) zoom(Math.exp(event.deltaY / 400), (event.clientX - box.left) / box.width)
+    else setView({ shown, from: from + (event.deltaX / box.width) * shown })
+  })
+  useEffect(() => {
+    const trail = svg.current!
+    const listener = (event: WheelEvent) => wheeled(event)
+    trail.addEventListener('wheel', listener, { passive: false })
+    return () => trail.removeEventListener('wheel', listener)
+  }, [])
+  const zoomIn = () => zoom(stepIn, open ? (open - 0.5 - from) / shown : 0)
+  const zoomOut = () => zoom(1 / stepIn)
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === '+' || event.key === '=') zoomIn()
+    else if (event.key === '-') zoomOut()
+    else return
+    event.preventDefault()
   }
-  const most = Math.max(1, ...days.weeks.map(minutesOf))
+  const most = Math.max(1, ...days.weeks.map(weekMinutes))
   /** where so many weeks from the beginning lie, px */
   const x = (weeksOn: number) => (weeksOn - from) * step
-  const todayWeek = weekAt(asked.startsOn, today)
+  const todayWeek = weeksOn(asked.startsOn, today)
   return (
     <div className={classes.trail} ref={ref}>
       <svg
@@ -70,7 +85,7 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
         viewBox={`0 0 ${wide} ${high}`}
         data-shown={shown}
         className={classes.trailSvg}
-        onWheel={onWheel}
+        onKeyDown={onKeyDown}
         role="group"
         aria-label={`${weeks} weeks, each a step`}
         data-trail
@@ -82,22 +97,22 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
           )}
           className={classes.path}
         />
-        {landings(asked, days).map(({ stage, fromWeek, toWeek }) => (
-          <g key={stage}>
+        {stagesOnCalendar(days.weeks).map(({ stage, fromWeek, toWeek }) => (
+          <g key={fromWeek}>
             <path d={`M${x(fromWeek - 1) + 4} 34H${x(toWeek) - 6}`} className={classes.landing} />
             <At x={Math.max(x(fromWeek - 1) + 5, Math.min(5, x(toWeek) - 70))} y={26}>
               <text className={classes.landingName}>{stageText[stage]}</text>
             </At>
           </g>
         ))}
-        {asked.checks
-          .filter((c) => c.kind === 'gate')
-          .map((check, i) => (
-            <g key={`${check.about} ${check.week}`} data-gate-bar={check.about}>
-              <At x={x(check.week)} y={0}>
+        {checksOnCalendar(days.weeks)
+          .filter(({ check }) => check.kind === 'gate')
+          .map(({ week, check }, i) => (
+            <g key={`${check.about} ${week}`} data-gate-bar={check.about}>
+              <At x={x(week)} y={0}>
                 <path d="M0 48V158M-7 66H7M-7 103H7M-7 140H7" className={classes.gateBar} />
                 <text y={172 + (i % 2) * 15} className={classes.gateName} textAnchor="middle">
-                  {`gate: ${behindGateText[check.about as GateId].toLowerCase()}`}
+                  {checkText(check)}
                 </text>
               </At>
             </g>
@@ -114,9 +129,9 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
         )}
         {days.weeks.map((week) => {
           const { side, path } = prints[(week.week - 1) % 2]!
-          const size = 0.1 + 0.12 * Math.sqrt(minutesOf(week) / most)
+          const size = 0.1 + 0.12 * Math.sqrt(weekMinutes(week) / most)
           const y = middle + wave((week.week - 0.5) / weeks) + (side === 'left' ? -17 : 17)
-          const label = `Week ${week.week}, ${stageText[week.stage]}: ${num(minutesOf(week), 0)} min`
+          const label = `Week ${week.week}, ${stageText[week.stage]}: ${num(weekMinutes(week), 0)} min`
           return (
             <g
               key={week.week}
@@ -138,7 +153,7 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
               <At x={x(week.week - 0.5)} y={y}>
                 <path
                   d={path}
-                  transform={`scale(${size.toFixed(3)})`}
+                  transform={`scale(${size.toFixed(3)}) translate(${-halfLengthMm} 0)`}
                   strokeWidth={(open === week.week ? 3 : 2) / size}
                   className={classes.print}
                   data-side={side}
@@ -155,24 +170,24 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
         })}
       </svg>
       <div className={classes.zoom}>
-        <Tooltip label="Fewer weeks, larger (+)">
+        <Tooltip label="Fewer weeks, larger: + or Ctrl and the wheel">
           <ActionIcon
             variant="subtle"
             color="gray"
             aria-label="Zoom in"
             disabled={shown <= fewestShown}
-            onClick={() => zoom(0.6, open ? (open - 0.5 - from) / shown : 0)}
+            onClick={zoomIn}
           >
             <IconZoomIn size={18} />
           </ActionIcon>
         </Tooltip>
-        <Tooltip label="All weeks (−)">
+        <Tooltip label="More weeks: − or Ctrl and the wheel">
           <ActionIcon
             variant="subtle"
             color="gray"
             aria-label="Zoom out"
             disabled={shown >= weeks}
-            onClick={() => zoom(1 / 0.6)}
+            onClick={zoomOut}
           >
             <IconZoomOut size={18} />
           </ActionIcon>
@@ -182,24 +197,6 @@ export function LongTrail({ asked, days, open, onOpen, today }: Props) {
   )
 }
 
-function At({ x, y, children }: { x: number; y: number; children: React.ReactNode }) {
+function At({ x, y, children }: { x: number; y: number; children: ReactNode }) {
   return <g transform={`translate(${x.toFixed(1)} ${y.toFixed(1)})`}>{children}</g>
-}
-
-function landings(asked: DaysInput, days: DaysPlan) {
-  const last = days.weeks.length
-  return asked.phases
-    .filter((p) => p.fromWeek <= last)
-    .map(({ stage, fromWeek, weeks }, i, list) => ({
-      stage,
-      fromWeek,
-      // the last phase goes on
-      toWeek: i === list.length - 1 ? last : Math.min(last, fromWeek + weeks - 1),
-    }))
-}
-
-/** Where a day lies, in weeks from the beginning; undefined before it. */
-export function weekAt(startsOn: string, day: string): number | undefined {
-  const days = (Date.parse(day) - Date.parse(startsOn)) / 86_400_000
-  return days < 0 ? undefined : days / 7
 }

@@ -13,13 +13,14 @@ import { Menu, Tooltip } from '@mantine/core'
 import dayjs from 'dayjs'
 import {
   dayWishes,
+  laneMinutes,
   lanes,
+  nearestToCeiling,
   type DayWish,
   type Lane,
   type PlannedDay,
   type PlannedWeek,
 } from '@sturvo/core/days'
-import { tissues, type Tissue } from '@sturvo/core/training'
 import {
   checkText,
   dayStateText,
@@ -38,10 +39,6 @@ const spotOf = (id: string | number): Spot => {
   return { lane, day: Number(day) }
 }
 const idOf = ({ lane, day }: Spot) => `${lane} ${day}`
-
-export function minutesIn(lane: Lane, day: PlannedDay): number {
-  return lane === 'train' ? day.trainMin : lane === 'spacers' ? day.spacersMin : (day.shoes?.minutes ?? 0)
-}
 
 type Props = {
   week: PlannedWeek
@@ -127,7 +124,7 @@ export function WeekRopes({ week, usual, chosen, onChosen, onMoved, onWished }: 
             <RopeLine row={row} />
             {week.days.map((day, i) => (
               <DaySpot key={day.date} lane={lane} day={i}>
-                {minutesIn(lane, day) > 0 && (
+                {laneMinutes(lane, day) > 0 && (
                   <Knot
                     lane={lane}
                     day={i}
@@ -204,7 +201,7 @@ function Knot({
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
     id: idOf({ lane, day }),
   })
-  const minutes = minutesIn(lane, planned)
+  const minutes = laneMinutes(lane, planned)
   const size = knotSize(minutes)
   const isMoved = planned.movedHere.includes(lane)
   const parts = lane === 'train' && planned.parts.length > 1 ? ', morning and evening' : ''
@@ -244,12 +241,7 @@ const tideHigh = 54
 
 /** Load of each day as a tide under the ceiling of the tissue that is nearest to it. */
 function Tide({ week }: { week: PlannedWeek }) {
-  const nearest = tissues.reduce<Tissue>(
-    (a, t) =>
-      Math.max(...week.days.map((d) => d.load[t])) > Math.max(...week.days.map((d) => d.load[a])) ? t : a,
-    tissues[0],
-  )
-  const loads = week.days.map((d) => d.load[nearest])
+  const { tissue: nearest, loads } = nearestToCeiling(week)
   const most = Math.max(...loads)
   const y = (share: number) => tideHigh - share * (tideHigh - 12)
   const at = (i: number) => `${i * 100 + 50} ${y(loads[i]!)}`

@@ -1,42 +1,41 @@
 import { Button, Group, NumberInput, SegmentedControl, Select, Switch } from '@mantine/core'
-import { IconArrowLeft, IconCopy, IconRestore, IconX } from '@tabler/icons-react'
+import { IconCopy, IconRestore, IconX } from '@tabler/icons-react'
 import dayjs from 'dayjs'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import {
   absenceKinds,
   copyWeek,
   dayAfter,
   horizons,
   isDay,
+  letGo,
   movedTo,
+  weekMinutes,
   type AbsenceKind,
-  type LetGo,
   type PlannedDay,
-  type WeekWishes,
 } from '@sturvo/core/days'
-import { exerciseOf, type PlanInput } from '@sturvo/core/training'
+import type { PlanInput } from '@sturvo/core/training'
 import { absenceText, conflictText, letGoText, num, stageText, weekdayText } from '@sturvo/words'
 import { MovementView } from '../../../parts/MovementView'
-import { BlockedPlan } from '../plan/BlockedPlan'
-import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
-import { LongTrail, minutesOf } from './LongTrail'
+import { usePlan } from '../plan/usePlan'
+import { WithOpenPlan } from '../plan/WithOpenPlan'
+import { useDrills } from '../plan/useDrills'
+import { SideRoomHead } from '../SideRoomHead'
+import { useRecord } from '../visitContext'
+import { LongTrail } from './LongTrail'
 import { useDays, type DaysNow } from './useDays'
 import { WeekRopes } from './WeekRopes'
 import classes from './Weeks.module.css'
 
 /** The plan on days: the long trail of weeks, and one of them opened. */
 export function WeeksRoom() {
-  const { reading } = useVisitReading()
-  const { planInput, cautions } = reading
-  if (!planInput) return <BlockedPlan block={cautions.block ?? { openQuestions: [], stops: [] }} />
-  return <OpenWeeks input={planInput} />
+  return <WithOpenPlan>{(input) => <OpenWeeks input={input} />}</WithOpenPlan>
 }
 
 function OpenWeeks({ input }: { input: PlanInput }) {
-  const { visitId } = useVisitFrame()
-  const now = useDays(input)
-  const { state, asked, days, wish } = now
+  const state = usePlan(input)
+  const now = useDays(input, state)
+  const { asked, days, wish } = now
   const [open, setOpen] = useState(1)
   const [chosen, setChosen] = useState<number>()
   const week = days.weeks[Math.min(open, days.weeks.length) - 1]!
@@ -49,18 +48,9 @@ function OpenWeeks({ input }: { input: PlanInput }) {
   }
   return (
     <div className={classes.room} data-proven={!state.isProving}>
-      <Group justify="space-between" className={classes.bar}>
-        <Button
-          component={Link}
-          to={`/visit/${visitId}/plan`}
-          variant="default"
-          leftSection={<IconArrowLeft size={16} />}
-        >
-          Back to Plan
-        </Button>
-        <h1>The long trail</h1>
+      <SideRoomHead title="The long trail">
         <Horizon now={now} />
-      </Group>
+      </SideRoomHead>
       {state.isProving && (
         <p className={classes.soft} role="status">
           A first plan; a better one is being looked for, and the days will follow it.
@@ -83,7 +73,7 @@ function OpenWeeks({ input }: { input: PlanInput }) {
             Week {week.week}{' '}
             <span className={classes.soft}>
               {stageText[week.stage]} · {sessions.length} {sessions.length === 1 ? 'session' : 'sessions'},{' '}
-              {num(minutesOf(week), 0)} min in all · drag a knot along its rope
+              {num(weekMinutes(week), 0)} min in all · drag a knot along its rope
             </span>
           </h2>
           <Group gap={6}>
@@ -221,24 +211,10 @@ function Conflicts({ now: { asked, days, wish }, week }: { now: DaysNow; week: n
   )
 }
 
-function letGo(wishes: WeekWishes, way: LetGo): Partial<WeekWishes> {
-  switch (way.wish) {
-    case 'restDay':
-      return { usual: wishes.usual.map((kind, day) => (day === way.day ? 'free' : kind)) }
-    case 'absence':
-      return { absences: wishes.absences.filter((_, i) => i !== way.absence) }
-    case 'move':
-      return {
-        moves: wishes.moves.filter(
-          (m) => !(m.lane === way.move.lane && m.week === way.move.week && m.from === way.move.from),
-        ),
-      }
-  }
-}
-
 /** The drills of one day, in their order. */
 function Session({ day, weekday }: { day: PlannedDay; weekday: number }) {
   const names = day.parts.length > 1 ? ['Morning', 'Evening'] : ['']
+  const { nameOf, figureOf } = useDrills()
   return (
     <div className={classes.session} data-session={weekday}>
       <h3>
@@ -251,15 +227,13 @@ function Session({ day, weekday }: { day: PlannedDay; weekday: number }) {
           {names[p] !== '' && <li className={classes.partName}>{names[p]}</li>}
           {part.map((d) => (
             <li key={d.id} data-drill={d.id}>
-              <MovementView id={d.id} width={96} />
+              <MovementView id={figureOf(d.id)} width={96} />
               <span>
-                <strong>{exerciseOf(d.id)?.name ?? d.id}</strong>
+                <strong>{nameOf(d.id)}</strong>
                 <br />
                 {num(d.minutes)} min{d.isHeavy ? ' · heavy' : ''}
                 {d.isNew ? ' · new this week' : ''}
-                {d.standsFor
-                  ? ` · until the gate opens, for ${exerciseOf(d.standsFor)?.name ?? d.standsFor}`
-                  : ''}
+                {d.standsFor ? ` · until the gate opens, for ${nameOf(d.standsFor)}` : ''}
               </span>
             </li>
           ))}

@@ -2,24 +2,21 @@ import { useMemo } from 'react'
 import { planDays, type DaysInput, type DaysPlan, type WeekWishes } from '@sturvo/core/days'
 import { daysAsked } from '@sturvo/core/reading'
 import type { PlanInput } from '@sturvo/core/training'
-import { usePlan, type PlanState } from '../plan/usePlan'
+import type { PlanState } from '../plan/usePlan'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 
 export type DaysNow = {
-  state: PlanState
   asked: DaysInput
   days: DaysPlan
   /** records other wishes: undoable, saved by itself */
   wish: (changed: Partial<WeekWishes>) => void
 }
 
-/** The days of this visit's plan, planned anew with every wish. */
-export function useDays(input: PlanInput): DaysNow {
-  const state = usePlan(input)
+/** The days of a plan that stands, planned anew with every wish. */
+export function useDays(input: PlanInput, { plan }: Pick<PlanState, 'plan'>): DaysNow {
   const { startedOn } = useVisitFrame()
   const { facts, reading } = useVisitReading()
   const record = useRecord()
-  const { plan } = state
   const asked = useMemo(
     () => daysAsked({ reading: { ...reading, planInput: input }, plan, facts, visitOn: startedOn })!,
     [reading, input, plan, facts, startedOn],
@@ -33,5 +30,5 @@ export function useDays(input: PlanInput): DaysNow {
       ...(changed.absences && { 'answer.weekAbsences': [...changed.absences] }),
       ...(changed.moves && { 'answer.weekMoves': [...changed.moves] }),
     })
-  return { state, asked, days, wish }
+  return { asked, days, wish }
 }

@@ -59,7 +59,16 @@ test('what does not fit is said, and each way out is a button that lets one wish
   expect(said.textContent).toMatch(/Week 1: 4 of 5 sessions fit/)
   expect(within(said).getAllByRole('button')).toHaveLength(3)
   fireEvent.click(within(said).getByText('No rest on Wednesday'))
-  expect(recorded).toEqual([{ 'answer.weekUsual': ['rest', 'free', 'free', 'free', 'rest', 'free', 'free'] }])
+  // all wishes are written down as they now stand: whatever was let go with it is gone too
+  expect(recorded).toEqual([
+    {
+      'answer.weekUsual': ['rest', 'free', 'free', 'free', 'rest', 'free', 'free'],
+      'answer.weekShortMin': 5,
+      'answer.weekTwice': false,
+      'answer.weekAbsences': [],
+      'answer.weekMoves': [],
+    },
+  ])
 })
 
 test('what was moved is marked, put back, and copied to later weeks', () => {
@@ -107,7 +116,7 @@ test('the trail zooms to fewer weeks and back to all', () => {
   const all = wide()
   fireEvent.click(screen.getByLabelText('Zoom in'))
   expect(wide()).toBeLessThan(all)
-  fireEvent.wheel(trail, { deltaY: 2000 })
+  fireEvent.wheel(trail, { deltaY: 2000, ctrlKey: true })
   expect(wide()).toBe(all)
 })
 

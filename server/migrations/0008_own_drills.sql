@@ -1,0 +1,1 @@
+ALTER TABLE `practice` ADD `drills` text DEFAULT '[]' NOT NULL;
