@@ -42,7 +42,7 @@ describe('the pages in the hand', () => {
       expect(text.indexOf('Too much, if')).toBeGreaterThan(0)
       expect(text.indexOf('Too much, if')).toBeLessThan(text.indexOf('Your drills'))
     }
-  }, 60_000)
+  }, 150_000)
 })
 
 describe('when something goes wrong', () => {

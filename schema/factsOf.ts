@@ -176,6 +176,8 @@ export function factsOf(input: {
     // a painted week knows better than a number from memory
     hoursStanding: sums ? sums.standing : answer('hoursStanding'),
     hoursWalking: sums ? sums.walking : answer('hoursWalking'),
+    hoursTraining: sums ? sums.training : answer('hoursTraining'),
+    week: week ?? [],
     runs: (answer('runs') ?? false) || (sums?.running ?? 0) > 0,
     kneeComesIn: answer('kneeComesIn') ?? false,
     cautionAnswers: cautionAnswersOf(fields),
@@ -195,6 +197,12 @@ export function factsOf(input: {
       inForce: input.inForce ?? [],
       doses: Object.fromEntries((answer('planDoses') ?? []).map(({ drill, ...wish }) => [drill, wish])),
       pace: answer('planPace') ?? 'usual',
+      transition: {
+        end: answer('shoesEnd'),
+        hours: answer('shoesHours'),
+        from: answer('shoesFrom') ?? {},
+        edits: answer('shoesEdits') ?? [],
+      },
       wishes: {
         usual: answer('weekUsual') ?? noWishes.usual,
         shortMin: answer('weekShortMin') ?? references.shortDayMin,

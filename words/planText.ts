@@ -17,7 +17,7 @@ import type {
 } from '@sturvo/core/training'
 import type { PlanBlock } from '@sturvo/core/cautions'
 import type { SpacingStart } from '@sturvo/core/spacing'
-import type { TransitionFactor } from '@sturvo/core/transition'
+import type { GroundSurface, TransitionFactor } from '@sturvo/core/transition'
 import { cautionText, effectText } from './cautionText'
 import { kitText } from './kitText'
 import { num } from './rich'
@@ -405,11 +405,14 @@ export const factorText: Record<TransitionFactor, string> = {
   sore: 'sore now',
   mass: 'body mass, with running',
 }
-export const surfaceText = {
-  soft: 'carpet, turf',
-  indoor: 'indoor floors',
-  outdoor: 'paving, outside',
-} as const
+export const surfaceText: Record<GroundSurface, string> = {
+  mat: 'a mat',
+  carpet: 'carpet, turf',
+  rubber: 'rubber floors',
+  wood: 'indoor floors',
+  paving: 'paving, outside',
+  rough: 'rough ground',
+}
 export const tooMuchText = [
   'pain above 3 of 10, or worse the next morning',
   'a sore spot on a bone, or swelling on top of the forefoot',

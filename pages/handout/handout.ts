@@ -27,6 +27,7 @@ import {
   doseText,
   gateSentence,
   linesText,
+  num,
   surfaceText,
   tooMuchText,
 } from '@sturvo/words'
@@ -128,17 +129,34 @@ export function handoutOf(input: {
     drills: drillsOf(first?.picks ?? [], nameOf, input.days),
     sheet: input.days && sheetOf(input.days, nameOf, reading.planInput?.own ?? []),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
-    shoes: (reading.transition?.weeks ?? []).slice(0, weeksShown).map((w) => ({
-      weeks: `Week ${w.week}`,
-      minutes: `${w.minutesPerDay} min a day, ${w.wearingDays} days, at most ${w.mostInOneGoMin} in one go${w.isLighter ? ' · lighter' : ''}`,
-      where: surfaceText[w.surface],
-    })),
+    shoes: shoeLines(reading),
     newShoe: reading.newShoe?.reading.shoe.name,
     verdicts: clientShoeLines(reading),
     spacing: clientSpacingText(reading.spacing),
     spacers: spacedGaps(reading.spacing).map(({ side, text }) => `${side} foot: ${text}`),
     tooMuch: tooMuchText,
   }
+}
+
+/** The next weeks in full, and where they lead. A week is gone on to only where nothing hurts. */
+function shoeLines({ transition }: VisitReading): Handout['shoes'] {
+  const weeks = transition?.weeks ?? []
+  const next = weeks.slice(0, weeksShown).map((w) => ({
+    weeks: `Week ${w.week}`,
+    minutes: `${w.minutesPerDay} min a day, ${w.wearingDays} days, at most ${w.longestBoutMin} in one go${w.isLighter ? ' · lighter' : ''}`,
+    where: surfaceText[w.surface],
+  }))
+  const last = weeks.at(-1)
+  if (!last || weeks.length <= weeksShown) return next
+  const runs = last.runMinutes > 0 ? ` and ${num(last.runMinutes, 0)} min of running a week` : ''
+  return [
+    ...next,
+    {
+      weeks: `To week ${last.week}`,
+      minutes: `step by step to ${last.minutesPerDay} min a day${runs}`,
+      where: 'each step only where nothing hurts',
+    },
+  ]
 }
 
 /** Why there is no plan, in the client's words; a plan made around an unasked question could hurt. */

@@ -18,6 +18,9 @@ import {
   pct,
   priceText,
   spacingLines,
+  brokenText,
+  factorText,
+  transitionSentence,
   stageText,
 } from '@sturvo/words'
 
@@ -37,6 +40,8 @@ export type PlanSheet = {
   leftOut: { name: string; because: string }[]
   days: string[]
   spacing: string[]
+  /** the change of shoes; sheets kept before there was one have none */
+  shoes?: string[]
 }
 
 const needsShown = 8
@@ -97,5 +102,21 @@ export function planSheetOf(input: {
         ]
       : [],
     spacing: spacingLines(reading.spacing),
+    shoes: shoeLines(reading.transition),
   }
+}
+
+function shoeLines(transition: VisitReading['transition']): string[] {
+  if (!transition) return []
+  const { factors, broken, buy, letGo } = transition
+  return [
+    transitionSentence(transition),
+    ...(factors.length > 0 ? [`Slower because: ${factors.map((f) => factorText[f]).join(', ')}.`] : []),
+    ...broken.map(brokenText),
+    ...buy.map(
+      ({ week, sole }) =>
+        `To buy by week ${week}: stack up to ${num(sole.stackMm, 0)} mm, drop up to ${num(sole.dropMm, 0)} mm.`,
+    ),
+    ...letGo.map(({ name, week }) => `To let go: ${name}${week === undefined ? '' : `, by week ${week}`}.`),
+  ]
 }

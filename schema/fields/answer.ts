@@ -3,7 +3,7 @@ import { cautionQuestions } from '@sturvo/core/cautions'
 import { absenceKinds, dayWishes, horizons, lanes, weekdayOf } from '@sturvo/core/days'
 import { goalKinds } from '@sturvo/core/story'
 import { capacities, kitItems } from '@sturvo/core/training'
-import { paces } from '@sturvo/core/transition'
+import { paces, transitionEnds } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
 import { daySchema, longTextSchema, shortTextSchema } from '../common'
 import { planSettingsSchema } from '../planSettings'
@@ -15,6 +15,8 @@ const spacer = number(0, 20, 'A spacer')
 // every knot of three ropes in every week, and a little
 const mostMoves = 600
 const weekdaySchema = z.number().int().min(0).max(6)
+
+const weekMinutes = number(0, 6720, 'Minutes a week')
 
 const answerSchemas = {
   goal: longTextSchema,
@@ -40,6 +42,22 @@ const answerSchemas = {
   planPinned: z.array(shortTextSchema).max(40),
   planBanned: z.array(shortTextSchema).max(40),
   planPace: z.enum(paces),
+  /** the change of shoes: its end, hours a week, today as the practitioner knows it, weeks set by hand */
+  shoesEnd: z.enum(transitionEnds),
+  shoesHours: number(0, 112, 'Hours a week'),
+  shoesFrom: z
+    .object({
+      standMin: weekMinutes,
+      walkMin: weekMinutes,
+      trainMin: weekMinutes,
+      runMin: weekMinutes,
+      newMin: weekMinutes,
+      newRunMin: weekMinutes,
+    })
+    .partial(),
+  shoesEdits: z
+    .array(z.object({ week: z.number().int().min(1).max(52), minutes: weekMinutes.int() }))
+    .max(52),
   /** doses chosen by hand; what is left out the plan chooses */
   planDoses: z
     .array(

@@ -129,6 +129,18 @@ export const commands: readonly Command[] = [
     run: async (args) => (await import('./plan')).planOfFile(args),
   },
   {
+    name: 'transition',
+    summary: 'the change of shoes week by week',
+    usage: 'transition VISIT.json [--pace slow|usual|brisk] [--simulate N --seed S]',
+    options: [
+      ['--pace slow|usual|brisk', 'instead of that of the visit'],
+      ['--simulate N', 'compare paces under assumptions, with so many made-up clients'],
+      ['--seed S', 'the same seed, the same numbers'],
+    ],
+    example: 'transition docs/examples/visit.json --simulate 2000 --seed 7',
+    run: async (args) => (await import('./transition')).transitionOfFile(args),
+  },
+  {
     name: 'check',
     summary: 'look through a whole practice for anything that cannot be read',
     usage: 'check --db FILE',

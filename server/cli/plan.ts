@@ -1,22 +1,13 @@
-import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
-import { checkChange, defaultSettings, readingOf, settingsSchema, type Fields } from '@sturvo/schema'
+import { defaultSettings, readingOf } from '@sturvo/schema'
 import { spacingLines } from '@sturvo/words'
 import { daysAnswer } from '../plans/daysAnswer'
 import { solvedPlan } from '../work/solver'
 import { planAnswer } from '../plans/planAnswer'
 import { planDays } from '@sturvo/core/days'
 import { daysAsked } from '@sturvo/core/reading'
-import { kitItems } from '@sturvo/core/training'
 import { readArguments, textOption, UsageError } from './usage'
-
-const visitFileSchema = z.object({
-  startedOn: z.string().regex(/^\d{4}/, 'startedOn is a day such as 2026-05-04'),
-  birthYear: z.number().int().nullable().default(null),
-  kit: z.array(z.enum(kitItems)).default([]),
-  settings: settingsSchema.partial().default({}),
-  fields: z.record(z.string(), z.unknown()),
-})
+import { openVisitFile, readJson } from './visitFile'
 
 const previousSchema = z.object({
   phases: z.array(z.object({ drills: z.array(z.object({ id: z.string() })) })),
@@ -31,15 +22,7 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
   const { words, options } = readArguments(args, wishes, [])
   const [file] = words
   if (file === undefined || words.length > 1) throw new UsageError('Name one visit: plan VISIT.json.')
-  const visit = await readVisitFile(file)
-  const fields: Fields = {}
-  const put = (path: string, value: unknown, where: string) => {
-    // as the server would keep them: what the door changes, it changes here too
-    const checked = checkChange({ path, value })
-    if (!checked.ok) throw new UsageError(`${where}: ${checked.problem.message}`)
-    if (checked.value !== null) fields[path] = checked.value
-  }
-  for (const [path, value] of Object.entries(visit.fields)) put(path, value, `${file}, field ${path}`)
+  const { visit, fields, put } = await openVisitFile(file)
   const minutes = textOption(options, 'minutes')
   const sessions = textOption(options, 'sessions')
   const kit = textOption(options, 'kit')
@@ -78,26 +61,6 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
     null,
     2,
   )
-}
-
-async function readVisitFile(file: string): Promise<z.infer<typeof visitFileSchema>> {
-  const result = visitFileSchema.safeParse(await readJson(file))
-  if (!result.success)
-    throw new UsageError(
-      `${file}, ${result.error.issues[0]?.path.join('.') ?? ''}: ${result.error.issues[0]?.message ?? 'cannot be read'}.`,
-    )
-  return result.data
-}
-
-async function readJson(file: string): Promise<unknown> {
-  const text = await readFile(file, 'utf8').catch(() => {
-    throw new UsageError(`The file ${file} cannot be read.`)
-  })
-  try {
-    return JSON.parse(text)
-  } catch {
-    throw new UsageError(`The file ${file} is not JSON.`)
-  }
 }
 
 /** The drills of an earlier plan, as this command printed it. */

@@ -22,6 +22,7 @@ export async function planPdf(sheet: PlanSheet, paper: PlanPaper): Promise<Buffe
       ...sheet.phases.flatMap(phasePart),
       ...leftOutPart(sheet),
       ...part('Toe spacing', sheet.spacing),
+      ...part('Change of shoes', sheet.shoes ?? []),
       ...part('Days', sheet.days),
     ],
     footer: (page, pages) => ({

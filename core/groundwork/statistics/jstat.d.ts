@@ -4,6 +4,7 @@ declare module 'jstat' {
   const jStat: {
     chisquare: Quantile
     studentt: Quantile
+    normal: { inv: (p: number, mean: number, sd: number) => number }
     centralF: { cdf: (x: number, df1: number, df2: number) => number }
   }
   export = jStat

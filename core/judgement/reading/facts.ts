@@ -9,13 +9,28 @@ import type { BySide, Side } from '../../groundwork/side'
 import type { OrthosisSource, Orthosis } from '../../shoe/support'
 import type { Capacity, DoseWish, KitItem, TrainingSettings } from '../../plan/training'
 import type { DayText, Horizon, WeekWishes } from '../../plan/days'
-import type { Pace } from '../../plan/transition'
+import type { Pace, TransitionEnd } from '../../plan/transition'
+import type { WeekBlock } from '../../plan/week'
 import type { LoadMethod, LoadTarget } from '../../sensing/tripod'
 import type { PressureRecordingFacts, PressureTrialUse } from './pressureFacts'
 import type { BodyMark, GoalKind, HistoryEvent } from '../../plan/story'
 
 /** One foot at an earlier visit, for what has changed since. */
 export type EarlierFoot = Pick<FootValues, 'numbers' | 'trials'> & { weeksAgo: number }
+
+/** Minutes a week that the practitioner knows better than the sums. */
+export type ExposureWish = Partial<
+  Record<'standMin' | 'walkMin' | 'trainMin' | 'runMin' | 'newMin' | 'newRunMin', number | undefined>
+>
+export type TransitionWish = {
+  end: TransitionEnd | undefined
+  /** hours a week in the new shoes */
+  hours: number | undefined
+  from: ExposureWish
+  /** minutes of weeks that a hand set */
+  edits: readonly { week: number; minutes: number }[]
+}
+export const noTransitionWish: TransitionWish = { end: undefined, hours: undefined, from: {}, edits: [] }
 
 /** One visit as the core reads it: plain values, units in the names, nothing computed. */
 export type VisitFacts = {
@@ -39,6 +54,9 @@ export type VisitFacts = {
   soreSides: readonly Side[]
   hoursStanding: number | undefined
   hoursWalking: number | undefined
+  hoursTraining: number | undefined
+  /** as painted; empty where nobody painted it */
+  week: readonly WeekBlock[]
   runs: boolean
   kneeComesIn: boolean
   cautionAnswers: Partial<Record<CautionQuestion, boolean>>
@@ -61,6 +79,8 @@ export type VisitFacts = {
     /** doses chosen by hand, by drill */
     doses: Readonly<Record<string, DoseWish>>
     pace: Pace
+    /** the change of shoes as a hand chose it; what is left out is proposed */
+    transition: TransitionWish
     /** what the client's weeks ask for */
     wishes: WeekWishes
     horizon: Horizon

@@ -1,4 +1,3 @@
-import type { MotionChances } from '../../foot/arch'
 import { readCautions, type CautionReading } from '../../plan/cautions'
 import type { ShelfReading } from '../../shoe/footwear'
 import type { FootValues } from '../../foot/measures'
@@ -8,7 +7,6 @@ import { spacedShoes, spacingOf } from './spacingOf'
 import { widenedByMm, type SpacingPlan } from '../../plan/spacing'
 import { missingAt, readTraining, type TrainingReading } from './readTraining'
 import type { OwnDrill } from '../../plan/training'
-import { planTransition, type Transition, type TransitionFactor } from '../../plan/transition'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
 import { findingWeight } from './findingWeight'
@@ -19,6 +17,7 @@ import { readLoad, type LoadReading } from './readLoad'
 import { readLook, type LookReading } from './readLook'
 import { readMove } from './readMove'
 import { newShoe } from './newShoe'
+import { readTransition, type TransitionReading } from './readTransition'
 import { readShoes, type ShoeOnFeet, type ShoesReading } from './readShoes'
 import { relevance } from './relevance'
 import { signsOf } from './signs'
@@ -37,7 +36,7 @@ export type VisitReading = TrainingReading & {
   /** the shoe in which the new minutes of the transition are walked */
   newShoe: ShoeOnFeet | undefined
   spacing: SpacingPlan
-  transition: Transition | undefined
+  transition: TransitionReading | undefined
   /** most telling first */
   findings: Finding[]
   testNext: TestNext[]
@@ -118,8 +117,15 @@ export function read(
     },
     references,
   )
+  const thinShoe = newShoe(shoes.shoes, references)
+  const transition = cautions.block
+    ? undefined
+    : readTransition(
+        { facts, cautions, look, grades, settings, shoes: shoes.shoes, newShoe: thinShoe },
+        references,
+      )
   const training = readTraining(
-    { facts, look, load, grades, driving, cautions, bigToeGoalDeg, settings, own },
+    { facts, look, load, grades, driving, cautions, bigToeGoalDeg, settings, own, transition },
     references,
   )
   return {
@@ -131,12 +137,10 @@ export function read(
     grades,
     shelf: shoes.shelf,
     shoes,
-    newShoe: newShoe(shoes.shoes, references),
+    newShoe: thinShoe,
     ...training,
     spacing: spacing.use === 'start' ? { ...spacing, shoes: spacedShoes(shoes.shoes) } : spacing,
-    transition: cautions.block
-      ? undefined
-      : transitionOf({ facts, cautions, look, grades, settings }, references),
+    transition,
     findings: [
       ...sides.flatMap((s) => look[s].findings),
       ...load.findings,
@@ -159,59 +163,10 @@ function withShinAngle(foot: FootValues, references: References): FootValues {
   return { ...foot, numbers: { ...foot.numbers, kneeToWall: shinAngle / references.shinPerMm } }
 }
 
-type Gathered = {
-  facts: VisitFacts
-  look: BySide<LookReading>
-  grades: BySide<GradesReading>
-  settings: PracticeSettings
-}
-
 /** Whether there is an arch collapse to grade at all; undefined until position and motion are both known. */
 function isArchFound({ position, motion }: LookReading): boolean | undefined {
   if (!position || !motion.kind) return undefined
   return position.kind === 'low' || motion.kind === 'much'
-}
-
-function transitionOf(
-  { facts, cautions, look, grades, settings }: Gathered & { cautions: CautionReading },
-  references: References,
-): Transition | undefined {
-  const hoursOnFeet = (facts.hoursStanding ?? 0) + (facts.hoursWalking ?? 0)
-  if (hoursOnFeet <= 0) return undefined
-  const holds: Record<TransitionFactor, boolean> = {
-    age: (facts.ageYears ?? 0) >= references.factorAgeFrom,
-    bone: cautions.effects.has('longerTransition'),
-    stiffHigh: sides.some((s) => look[s].position?.kind === 'high' && isStiff(look[s].motion.motion)),
-    noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
-    grade: sides.some((s) => Object.values(grades[s].effects).some((e) => e.paceFactor > 1)),
-    sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
-    mass: facts.runs && isMassAgainst(facts, references),
-  }
-  return planTransition(
-    {
-      hoursOnFeet,
-      pace: facts.plan.pace,
-      barefoot: settings.barefoot,
-      runs: facts.runs,
-      factors: (Object.keys(holds) as TransitionFactor[]).filter((id) => holds[id]),
-      softStart: cautions.effects.has('softGround'),
-      staysInside: cautions.effects.has('noBarefootOutside'),
-    },
-    references,
-  )
-}
-
-/** Heavy, or clearly heavier than at the visit before: with running, bones get more than they are used to. */
-function isMassAgainst({ bodyMassKg, earlierMassKg }: VisitFacts, references: References): boolean {
-  if (bodyMassKg === undefined) return false
-  const isHeavier =
-    earlierMassKg !== undefined && bodyMassKg >= earlierMassKg * (1 + references.factorMassGain)
-  return bodyMassKg >= references.factorMassKg || isHeavier
-}
-
-/** Little motion is likelier than either other class. */
-function isStiff(motion: MotionChances | undefined): boolean {
-  return motion !== undefined && motion.little > Math.max(motion.usual, motion.much)
 }
 
 function countValues(facts: VisitFacts): number {

@@ -5,6 +5,7 @@ import type { References } from '../../groundwork/reference'
 import { bySide, sides, type BySide, type Side } from '../../groundwork/side'
 import type { TripodReading } from '../../sensing/tripod'
 import { regionOf, type BodyMark } from '../../plan/story'
+import { tissueRoom, type Transition } from '../../plan/transition'
 import {
   painPlaces,
   readDeficits,
@@ -12,6 +13,7 @@ import {
   readSurer,
   type Capacity,
   type Surer,
+  type Tissue,
   type FootFacts,
   type Measured,
   type OwnDrill,
@@ -37,6 +39,8 @@ type Gathered = {
   settings: PracticeSettings
   /** drills the practice made itself */
   own: readonly OwnDrill[]
+  /** shares the tissues of the training */
+  transition: Transition | undefined
 }
 
 export type TrainingReading = {
@@ -49,7 +53,7 @@ export type TrainingReading = {
 
 /** What is short, what counts, and what the chooser is asked, from everything measured, said and feared. */
 export function readTraining(input: Gathered, references: References): TrainingReading {
-  const { facts, cautions, settings, own } = input
+  const { facts, cautions, settings, own, transition } = input
   const places = bySide((side) => painPlacesOf(facts.marks, side, references))
   const pain = bySide((side) => painOf(facts, side))
   const locked = bySide((side) => isLocked(input, side, references))
@@ -111,9 +115,22 @@ export function readTraining(input: Gathered, references: References): TrainingR
           disliked: facts.plan.disliked,
           doses: facts.plan.doses,
           own,
+          shoeRoom: transition && shoeRoom(transition, references),
           references,
         },
   }
+}
+
+/** What the new shoes leave of the shared ceiling in each phase, in full weeks of training. */
+function shoeRoom({ weeks }: Transition, r: References): Record<Tissue, number>[] | undefined {
+  if (weeks.length === 0) return undefined
+  const lengths = [r.wakeWeeks, r.buildWeeks, r.joinWeeks, r.loadWeeks]
+  return lengths.map((length, phase) => {
+    const from = lengths.slice(0, phase).reduce((sum, n) => sum + n, 0)
+    const these = weeks.slice(from, from + length)
+    // what was reached goes on
+    return tissueRoom(these.length > 0 ? these : weeks.slice(-1), r)
+  })
 }
 
 /** Where one side hurts, as far as it changes what is trained. */

@@ -233,18 +233,17 @@ describe('weeks in which nothing is done', () => {
 
   const shoes = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32].map((minutesPerDay, i) => ({
     week: i + 1,
-    minutes: minutesPerDay * 3,
-    minutesPerDay,
+    dayMinutes: [minutesPerDay, minutesPerDay, minutesPerDay],
     wearingDays: 3,
-    mostInOneGoMin: minutesPerDay,
+    longestBoutMin: minutesPerDay,
     isLighter: false,
-    surface: 'indoor' as const,
+    surface: 'wood' as const,
   }))
   const worn = (wishes: WeekWishes) =>
     planDays(asked({ shoes, wishes })).weeks.map((w) => w.days.find((d) => d.shoes)?.shoes?.minutes ?? 0)
 
   test('new shoes go on by weeks that were worn: after missed ones at 60 %, then where they had come to', () => {
-    expect(worn(noWishes)).toEqual(shoes.map((w) => w.minutesPerDay))
+    expect(worn(noWishes)).toEqual(shoes.map((w) => w.longestBoutMin))
     // three weeks worn (14 min), two missed: 8 min, then 14 again, then on
     expect(worn(ill('2026-06-01', '2026-06-14')).slice(0, 8)).toEqual([10, 12, 14, 0, 0, 8, 14, 16])
   })

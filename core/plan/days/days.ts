@@ -33,6 +33,12 @@ export type CheckKind = (typeof checkKinds)[number]
 /** Something to look at again: in which week at the earliest, and about what. */
 export type Check = { kind: CheckKind; week: number; about: string | undefined; amount: number | undefined }
 
+/** A week of the change of shoes as the days see it. */
+export type ShoeWeek = Pick<
+  TransitionWeek,
+  'week' | 'wearingDays' | 'dayMinutes' | 'longestBoutMin' | 'isLighter' | 'surface'
+>
+
 export type DaysInput = {
   /** a Monday */
   startsOn: DayText
@@ -41,7 +47,7 @@ export type DaysInput = {
   minutesPerSession: number
   sessionsPerWeek: number
   spacing: { startMin: number; growMin: number; growEveryDays: number; ceilingMin: number } | undefined
-  shoes: readonly TransitionWeek[]
+  shoes: readonly ShoeWeek[]
   checks: readonly Check[]
   wishes: WeekWishes
   references: References

@@ -11,6 +11,7 @@ import {
   type PlannedDay,
   type PlannedDrill,
   type PlannedWeek,
+  type ShoeWeek,
 } from './days'
 import { inOrder, letGo, type Lane, type LetGo, type Move, type WeekWishes } from './wishes'
 import {
@@ -67,7 +68,7 @@ export function planDays(asked: DaysInput): DaysPlan {
         parts: partsOf(placed, input.wishes.isTwiceADay),
         trainMin: minutesOfDrills(placed),
         spacersMin: wears ? spacerMinutes(wears, spacerDays - 1) : 0,
-        shoes: has(worn.days, day) ? worn.dose : undefined,
+        shoes: has(worn.days, day) ? worn.dose(daysOf(worn.days).filter((d) => d < day).length) : undefined,
         checks: day === checkDay ? [...checks, ...worn.checks] : [],
         load: phase ? loadOf(placed, drills, phase) : noLoad(),
         movedHere: movedHere(input.wishes.moves, week, day, {
@@ -310,8 +311,13 @@ function spacerMinutes(s: NonNullable<DaysInput['spacing']>, wornBefore: number)
   return Math.min(s.ceilingMin, s.startMin + s.growMin * Math.floor(wornBefore / s.growEveryDays))
 }
 
-type WornWeek = { days: DaySet; dose: PlannedDay['shoes']; checks: Check[] }
-const noShoes: WornWeek = { days: 0, dose: undefined, checks: [] }
+type WornWeek = {
+  days: DaySet
+  /** of the wearing days in turn */
+  dose: (place: number) => PlannedDay['shoes']
+  checks: Check[]
+}
+const noShoes: WornWeek = { days: 0, dose: () => undefined, checks: [] }
 const percent = 100
 
 /**
@@ -323,7 +329,8 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
   let next = 0
   let missed = 0
   return (week, monday) => {
-    const planned = shoes[next]
+    // what was reached stays: the last week goes on
+    const planned = shoes[next] ?? shoes.at(-1)
     if (!planned || missed > r.missedAnewWeeks) return noShoes
     const open = wearable(wishes, monday)
     const usual = spreadOver(open, planned.wearingDays)
@@ -335,23 +342,29 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
         : noShoes
     }
     const days = withMoves(usual, open, wishes.moves, 'shoes', week)
-    const { mostInOneGoMin, surface, isLighter, minutesPerDay } = planned
-    const reached = shoes[next - 1]
+    const reached = shoes[Math.min(next, shoes.length) - 1]
     if (missed > 0 && reached) {
       missed = 0
       next--
-      const minutes = Math.floor((reached.minutesPerDay * r.missedRestartPct) / percent)
-      const dose = {
-        minutes,
-        mostInOneGoMin: Math.min(reached.mostInOneGoMin, minutes),
-        surface: reached.surface,
-      }
-      return { days, dose: { ...dose, isLighter: true }, checks: [] }
+      return { days, dose: (place) => doseOf(reached, place, r.missedRestartPct / percent), checks: [] }
     }
     missed = 0
     // a week of which less than half was worn is worn once more
     if (2 * sizeOf(usual) >= planned.wearingDays) next++
-    return { days, dose: { minutes: minutesPerDay, mostInOneGoMin, surface, isLighter }, checks: [] }
+    return { days, dose: (place) => doseOf(planned, place, 1), checks: [] }
+  }
+}
+
+/** One wearing day, at a part of its minutes. */
+function doseOf(week: ShoeWeek, place: number, share: number): PlannedDay['shoes'] {
+  const { dayMinutes, longestBoutMin, surface, isLighter } = week
+  const minutes = Math.floor((dayMinutes[Math.min(place, dayMinutes.length - 1)] ?? 0) * share)
+  if (minutes === 0) return undefined
+  return {
+    minutes,
+    mostInOneGoMin: Math.min(longestBoutMin, minutes),
+    surface,
+    isLighter: isLighter || share < 1,
   }
 }
 

@@ -34,6 +34,8 @@ export type PlanInput = {
   disliked: readonly string[]
   /** drills the practice made itself */
   own: readonly OwnDrill[]
+  /** what new shoes leave of each tissue by phase, in full weeks of training; undefined where none are changed */
+  shoeRoom: readonly Record<Tissue, number>[] | undefined
   references: References
 }
 
@@ -245,7 +247,14 @@ export function phaseFrames(input: PlanInput): PhaseFrame[] {
     weeks: weeks[phase]!,
     newMost: Math.min(r.newDrillsPerWeek * weeks[phase]!, r.newDrillsAPhase),
     ceilings: Object.fromEntries(
-      tissues.map((t) => [t, (r.tissueCeiling + r.tissueCeilingGrowth * phase) * calm[t]]),
+      tissues.map((t) => [
+        t,
+        // one ceiling for both: what the new shoes take, training has not
+        Math.min(
+          (r.tissueCeiling + r.tissueCeilingGrowth * phase) * calm[t],
+          input.shoeRoom?.[phase]?.[t] ?? Infinity,
+        ),
+      ]),
     ) as Record<Tissue, number>,
   }))
 }

@@ -1,1 +1,5 @@
+export * from './exposure'
+export * from './loadModel'
+export * from './loadTable'
 export * from './planTransition'
+export * from './target'

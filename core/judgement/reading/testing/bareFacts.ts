@@ -1,7 +1,7 @@
 import { noWishes } from '../../../plan/days'
 import { stopQuestions } from '../../../plan/cautions'
 import { emptyFoot } from '../../../foot/measures'
-import type { VisitFacts } from '../index'
+import { noTransitionWish, type VisitFacts } from '../index'
 
 /** Every red flag asked and denied: without it no plan is made. */
 export const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
@@ -21,6 +21,8 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
   soreSides: [],
   hoursStanding: undefined,
   hoursWalking: undefined,
+  hoursTraining: undefined,
+  week: [],
   runs: false,
   kneeComesIn: false,
   cautionAnswers: noRedFlags,
@@ -40,6 +42,7 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
     inForce: [],
     doses: {},
     pace: 'usual',
+    transition: noTransitionWish,
     wishes: noWishes,
     horizon: 12,
     startsOn: undefined,

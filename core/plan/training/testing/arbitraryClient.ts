@@ -66,6 +66,7 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     painPlaces: places,
     hasPinch: false,
     own: [],
+    shoeRoom: undefined,
     measured: {
       kneeToWallMm: both(left.kneeToWallMm, right.kneeToWallMm),
       bigToeExtensionDeg: both(left.bigToeExtensionDeg, right.bigToeExtensionDeg),

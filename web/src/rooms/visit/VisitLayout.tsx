@@ -21,13 +21,13 @@ import { KeysHelp } from './KeysHelp'
 import { UnreadableFields } from './UnreadableFields'
 import { usePrintHandles } from './print/usePrintHandles'
 import { ReadingPanel } from './ReadingPanel'
-import { LookStep } from './steps/LookStep'
 import { selectPage } from './shoes/shoesSlice'
 import { StoryStep } from './steps/StoryStep'
 import {
   GradeStep,
   HandoverStep,
   LoadStep,
+  LookStep,
   loadOtherSteps,
   MoveStep,
   PlanStep,

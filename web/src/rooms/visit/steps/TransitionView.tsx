@@ -1,9 +1,12 @@
 import { Button, useMantineTheme } from '@mantine/core'
+import { Link } from 'react-router'
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { useEffect, useState } from 'react'
 import { Bar } from 'react-chartjs-2'
+import type { TransitionReading } from '@sturvo/core/reading'
 import type { Transition } from '@sturvo/core/transition'
-import { factorText, num, surfaceText } from '@sturvo/words'
+import { brokenText, factorText, surfaceText, transitionSentence } from '@sturvo/words'
+import { useVisitFrame } from '../visitContext'
 import classes from '../plan/Plan.module.css'
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip)
@@ -26,48 +29,53 @@ function usePageColours() {
   return { ...colours, font: theme.fontFamily }
 }
 
-export function TransitionView({ transition }: { transition: Transition }) {
+export function TransitionView({ transition }: { transition: TransitionReading }) {
+  const { visitId } = useVisitFrame()
   const [isWhole, setWhole] = useState(false)
-  const { weeks, targetMinutes, reachedWeek, shortestWeeks, growthPct, factors } = transition
+  const { weeks, factors } = transition
   const shown = isWhole ? weeks : weeks.slice(0, firstWeeks)
   return (
     <>
-      <p>
-        Up to {num(targetMinutes / 60)} h a week in thinner shoes or barefoot
-        {reachedWeek === undefined
-          ? `; the ${weeks.length} weeks of this table end short of it`
-          : `, reached in week ${reachedWeek}`}
-        . Growth at most {growthPct} % a week, every fourth week lighter, never under {shortestWeeks} weeks.
-      </p>
+      <p>{transitionSentence(transition)}</p>
       {factors.length > 0 && (
         <p className={classes.soft}>Longer because: {factors.map((f) => factorText[f]).join(', ')}.</p>
       )}
-      <WeeksChart transition={transition} />
-      <table className={classes.weeks}>
-        <thead>
-          <tr>
-            <th scope="col">Week</th>
-            <th scope="col">Minutes a day</th>
-            <th scope="col">Days</th>
-            <th scope="col">Most in one go</th>
-            <th scope="col">Where</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((week) => (
-            <tr key={week.week} data-lighter={week.isLighter}>
-              <td>
-                {week.week}
-                {week.isLighter ? ', lighter' : ''}
-              </td>
-              <td>{week.minutesPerDay} min</td>
-              <td>{week.week === 1 ? `${week.wearingDays}, a day of rest after each` : week.wearingDays}</td>
-              <td>{week.mostInOneGoMin} min</td>
-              <td>{surfaceText[week.surface]}</td>
+      {transition.broken.map((broken) => (
+        <p key={broken.week} role="alert" className={classes.relax}>
+          {brokenText(broken)}
+        </p>
+      ))}
+      {weeks.length > 0 && <WeeksChart transition={transition} />}
+      <Button component={Link} to={`/visit/${visitId}/pace`} variant="default" mb={8}>
+        Open the pace
+      </Button>
+      {weeks.length > 0 && (
+        <table className={classes.weeks}>
+          <thead>
+            <tr>
+              <th scope="col">Week</th>
+              <th scope="col">Minutes a day</th>
+              <th scope="col">Days</th>
+              <th scope="col">Most in one go</th>
+              <th scope="col">Where</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {shown.map((week) => (
+              <tr key={week.week} data-lighter={week.isLighter}>
+                <td>
+                  {week.week}
+                  {week.isLighter ? ', lighter' : ''}
+                </td>
+                <td>{week.minutesPerDay} min</td>
+                <td>{week.wearingDays}</td>
+                <td>{week.longestBoutMin} min</td>
+                <td>{surfaceText[week.surface]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {weeks.length > firstWeeks && (
         <Button variant="subtle" size="compact-sm" mt={8} onClick={() => setWhole(!isWhole)}>
           {isWhole ? 'First weeks only' : `All ${weeks.length} weeks`}

@@ -1,6 +1,7 @@
 import { lazyPart } from '../../../app/lazyPart'
 
 const loads = {
+  look: async () => (await import('./LookStep')).LookStep,
   load: async () => (await import('./LoadStep')).LoadStep,
   move: async () => (await import('./MoveStep')).MoveStep,
   grade: async () => (await import('./GradeStep')).GradeStep,
@@ -11,10 +12,12 @@ const loads = {
   feet: async () => (await import('../feet/FeetRoom')).FeetRoom,
   weeks: async () => (await import('../weeks/WeeksRoom')).WeeksRoom,
   drills: async () => (await import('../drills/DrillsRoom')).DrillsRoom,
+  pace: async () => (await import('../pace/PaceRoom')).PaceRoom,
 }
 const soonMs = 2500
 
-/** The steps after the first two: a visit opens without waiting for them. */
+/** The steps after the first: a visit opens without waiting for them. */
+export const LookStep = lazyPart(loads.look)
 export const LoadStep = lazyPart(loads.load)
 export const MoveStep = lazyPart(loads.move)
 export const GradeStep = lazyPart(loads.grade)
@@ -25,6 +28,7 @@ export const HandoverStep = lazyPart(loads.handover)
 export const FeetRoom = lazyPart(loads.feet)
 export const WeeksRoom = lazyPart(loads.weeks)
 export const DrillsRoom = lazyPart(loads.drills)
+export const PaceRoom = lazyPart(loads.pace)
 
 /**
  * Fetches them all a little later: a tablet that is away from its server for an hour goes through the whole visit.

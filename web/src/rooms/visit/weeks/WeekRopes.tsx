@@ -94,7 +94,8 @@ export function WeekRopes({ week, usual, chosen, onChosen, onMoved, onWished }: 
                   <button
                     type="button"
                     className={classes.dayButton}
-                    aria-label={`${weekdayText[i]}, ${dayStateText[day.wish]}: change`}
+                    // begins with what is seen on it, so that it can be called by voice
+                    aria-label={`${weekdayShort[i]} ${dayjs(day.date).format('D MMM')} ${dayStateText[day.wish]}: change`}
                   >
                     <strong>{weekdayShort[i]}</strong> {dayjs(day.date).format('D MMM')}
                     <span className={classes.dayState}>

@@ -45,7 +45,7 @@ test('a knot of the first rope opens the session of its day', () => {
 
 test('a rest day is recorded for every week', () => {
   const { recorded } = renderInVisit(<WeeksRoom />, asked)
-  fireEvent.click(screen.getByLabelText('Monday, any time: change'))
+  fireEvent.click(screen.getByLabelText('Mon 11 May any time: change'))
   fireEvent.click(document.querySelector('[data-day-wish="rest"]')!)
   expect(recorded).toEqual([{ 'answer.weekUsual': ['rest', 'free', 'free', 'free', 'free', 'free', 'free'] }])
 })

@@ -1,0 +1,208 @@
+import type { CautionReading } from '../../plan/cautions'
+import type { References } from '../../groundwork/reference'
+import { sides, type BySide } from '../../groundwork/side'
+import {
+  allowedEnds,
+  exposureOf,
+  planTransition,
+  proposedEnd,
+  soleOf,
+  targetMinutes,
+  transitionFactors,
+  type Exposure,
+  type SoleSpec,
+  type Target,
+  type Transition,
+  type TransitionEnd,
+  type TransitionFactor,
+  type TransitionInput,
+} from '../../plan/transition'
+import { isWorn } from '../../shoe/footwear'
+import type { MotionChances } from '../../foot/arch'
+import type { PracticeSettings, VisitFacts } from './facts'
+import type { GradesReading } from './readGrades'
+import type { LookReading } from './readLook'
+import type { ShoeOnFeet } from './readShoes'
+
+/** A shoe that is not owned, in numbers, and the week by which it is needed. */
+export type ToBuy = { week: number; sole: SoleSpec }
+/** A shoe to let go of; undefined week: as soon as there is another. */
+export type ToLetGo = { id: string; name: string; week: number | undefined }
+
+/** The way from today's shoes to others, with what it is made from: whoever asks "what if" asks with another input. */
+export type TransitionReading = Transition & {
+  input: TransitionInput
+  from: Exposure
+  to: Target
+  /** as nobody corrected it */
+  measured: Exposure
+  proposed: TransitionEnd
+  /** what share and goal would ask for; more than the target where the tissues leave no room for it */
+  wishedMinutes: number
+  allowed: TransitionEnd[]
+  buy: ToBuy[]
+  letGo: ToLetGo[]
+}
+
+/**
+ * The change of shoes of one visit.
+ * @param newShoe the owned shoe in which the new minutes are walked
+ * @returns undefined while nothing is known of the hours on the feet
+ */
+export function readTransition(
+  input: {
+    facts: VisitFacts
+    cautions: CautionReading
+    look: BySide<LookReading>
+    grades: BySide<GradesReading>
+    settings: Pick<PracticeSettings, 'barefoot'>
+    shoes: readonly ShoeOnFeet[]
+    newShoe: ShoeOnFeet | undefined
+  },
+  references: References,
+): TransitionReading | undefined {
+  const { facts, cautions, settings, newShoe } = input
+  const { effects } = cautions
+  const wish = facts.plan.transition
+  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects, runs: facts.runs }
+  const allowed = allowedEnds(effects)
+  const proposed = proposedEnd(asked)
+  const end = wish.end && allowed.includes(wish.end) ? wish.end : proposed
+  const worn = facts.shoes.filter(isWorn)
+  const told = {
+    stand: facts.hoursStanding ?? 0,
+    walk: facts.hoursWalking ?? 0,
+    train: facts.hoursTraining ?? 0,
+    runs: facts.runs,
+  }
+  // what counts as new depends on the sole that is aimed at, which depends on what is worn otherwise
+  const thin = { stackMm: references.thinStackMm, dropMm: 0, bend: references.thinBend }
+  const rough = exposureOf({ shoes: worn, week: facts.week, told, target: thin }, references)
+  const owned = end === 'thinPart' || end === 'mostThin' ? soleOfShoe(newShoe, references) : undefined
+  const least = effects.has('keepCushion') ? references.cushionLeastMm : 0
+  const sole =
+    owned && owned.stackMm <= references.thinStackMm + references.likeTargetMm && owned.stackMm >= least
+      ? owned
+      : soleOf(end, rough.usual, effects, references)
+  // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told
+  const like = end === 'fits' ? thin : sole
+  const measured = exposureOf({ shoes: worn, week: facts.week, told, target: like }, references)
+  const from = corrected(measured, wish.from)
+  const { stand, walk, train } = from.minutes
+  if (stand + walk + train <= 0) return undefined
+  const minutes = targetMinutes(
+    end,
+    { ...asked, chosenHours: wish.hours },
+    { onFeetMin: stand + walk + train, trainMin: train, alreadyMin: from.newMinutes },
+    references,
+  )
+  const to: Target = { end, sole, minutes }
+  const asking: TransitionInput = {
+    from,
+    to,
+    pace: facts.plan.pace,
+    factors: factorsOf(input, references),
+    softStart: effects.has('softGround'),
+    staysInside: effects.has('noBarefootOutside'),
+    noImpact: effects.has('surgeonRules') || effects.has('keepCushion'),
+    isCautious: settings.barefoot === 'cautious',
+    trainingMinAWeek: facts.plan.minutesPerSession * facts.plan.sessionsPerWeek,
+    away: [],
+    edits: wish.edits,
+  }
+  const whole = planTransition(asking, references)
+  // where nobody chose the hours, those are proposed that the tissues and a half year leave room for
+  const isCut = wish.hours === undefined && whole.smaller !== undefined
+  const planned = isCut ? { ...asking, to: { ...to, minutes: whole.smaller!.targetMinutes } } : asking
+  const transition = isCut ? planTransition(planned, references) : whole
+  const isOwned = owned === sole || end === 'fits' || end === 'barefootTraining'
+  return {
+    ...transition,
+    input: planned,
+    from,
+    to: planned.to,
+    wishedMinutes: minutes,
+    measured,
+    proposed,
+    allowed,
+    buy: isOwned ? [] : [{ week: 1, sole }],
+    letGo: input.shoes
+      .filter(
+        ({ reading: { shoe }, verdict }) =>
+          isWorn(shoe) && (shoe.ownVerdict?.choice ?? verdict.choice) === 'letGo',
+      )
+      .map(({ reading: { shoe } }) => ({ id: shoe.id, name: shoe.name, week: transition.reachedWeek })),
+  }
+}
+
+function soleOfShoe(shoe: ShoeOnFeet | undefined, r: References): SoleSpec | undefined {
+  if (!shoe || shoe.reading.shoe.isGhost) return undefined
+  const { stackHeelMm, stackForefootMm, bendStiffness } = shoe.reading.shoe
+  if (stackHeelMm === undefined || stackForefootMm === undefined) return undefined
+  return { stackMm: stackHeelMm, dropMm: stackHeelMm - stackForefootMm, bend: bendStiffness ?? r.thinBend }
+}
+
+/** What the practitioner knows better stands over what was added up. */
+function corrected(measured: Exposure, by: VisitFacts['plan']['transition']['from']): Exposure {
+  const minutes = {
+    stand: by.standMin ?? measured.minutes.stand,
+    walk: by.walkMin ?? measured.minutes.walk,
+    train: by.trainMin ?? measured.minutes.train,
+    run: by.runMin ?? measured.minutes.run,
+  }
+  const onFeet = minutes.stand + minutes.walk + minutes.train
+  const newMinutes = Math.min(onFeet, by.newMin ?? measured.newMinutes)
+  const isChanged = by.newMin !== undefined
+  return {
+    ...measured,
+    minutes,
+    newMinutes,
+    newRunMinutes: Math.min(minutes.run, by.newRunMin ?? measured.newRunMinutes),
+    longestBoutMin:
+      newMinutes === 0
+        ? 0
+        : isChanged && measured.longestBoutMin === 0
+          ? newMinutes / 7
+          : measured.longestBoutMin,
+    surface: newMinutes === 0 ? undefined : (measured.surface ?? (isChanged ? 'wood' : undefined)),
+  }
+}
+
+function factorsOf(
+  {
+    facts,
+    cautions,
+    look,
+    grades,
+  }: {
+    facts: VisitFacts
+    cautions: CautionReading
+    look: BySide<LookReading>
+    grades: BySide<GradesReading>
+  },
+  references: References,
+): TransitionFactor[] {
+  const holds: Record<TransitionFactor, boolean> = {
+    age: (facts.ageYears ?? 0) >= references.factorAgeFrom,
+    bone: cautions.effects.has('longerTransition'),
+    stiffHigh: sides.some((s) => look[s].position?.kind === 'high' && isStiff(look[s].motion.motion)),
+    noReserve: sides.some((s) => look[s].position?.kind === 'low' && look[s].motion.hasNoReserve),
+    grade: sides.some((s) => Object.values(grades[s].effects).some((e) => e.paceFactor > 1)),
+    sore: facts.soreSides.length > 0 || (facts.worstPain ?? 0) > references.bouncePain,
+    mass: facts.runs && isMassAgainst(facts, references),
+  }
+  return transitionFactors.filter((id) => holds[id])
+}
+
+/** Heavy, or clearly heavier than at the visit before: with running, bones get more than they are used to. */
+function isMassAgainst({ bodyMassKg, earlierMassKg }: VisitFacts, references: References): boolean {
+  if (bodyMassKg === undefined) return false
+  const isHeavier =
+    earlierMassKg !== undefined && bodyMassKg >= earlierMassKg * (1 + references.factorMassGain)
+  return bodyMassKg >= references.factorMassKg || isHeavier
+}
+
+/** Little motion is likelier than either other class. */
+function isStiff(motion: MotionChances | undefined): boolean {
+  return motion !== undefined && motion.little > Math.max(motion.usual, motion.much)
+}

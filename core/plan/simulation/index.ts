@@ -1,0 +1,5 @@
+export * from './damage'
+export * from './capacity'
+export * from './normals'
+export * from './simulate'
+export * from './simulationAsked'
