@@ -20,6 +20,7 @@ const pictures: [name: string, path: string][] = [
   ['stop', '/visit/demoyuskvisit1/plan'],
   ['feet', '/visit/demowenvisit1/feet'],
   ['weeks', `${visit}/weeks`],
+  ['pace', '/visit/demopiavisit1/pace'],
 ]
 
 /** One current picture of each main view, from the made-up practice only. */
@@ -78,9 +79,6 @@ async function main(): Promise<void> {
   await page.focus('[role="slider"][aria-label="Moment of the recording"]')
   for (let i = 0; i < 18; i++) await page.keyboard.press('PageUp')
   await take('mat')
-  await page.setViewport({ width: 820, height: 1180, hasTouch: true })
-  await openRoom(page, `${practice.url}/visit/demowenvisit1/load`)
-  await take('tablet')
   await open.close()
   await practice.stop()
 }

@@ -195,7 +195,9 @@ test("the client's page holds drills, shoes and care; with a stop only where to 
   expect(page.blocked).toBeUndefined()
   expect(page.drills.length).toBeGreaterThan(2)
   expect(page.minutes).toBeLessThanOrEqual(facts.plan.minutesPerSession)
-  expect(page.shoes).toHaveLength(4)
+  // four weeks in full, and where they lead
+  expect(page.shoes).toHaveLength(5)
+  expect(page.shoes.at(-1)!.weeks).toMatch(/^To week \d+$/)
   const stopped = read(
     { ...facts, cautionAnswers: { ...facts.cautionAnswers, calfSwollen: true } },
     references,

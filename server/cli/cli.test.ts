@@ -194,6 +194,56 @@ describe('plan', () => {
     expect(because).toContain('left knee-to-wall 80 mm, goal 125')
     expect(plan.proof!.gapPct).toBeLessThanOrEqual(2)
   })
+  test('the change of shoes is printed week by week; the same seed compares to the same bytes', async () => {
+    const content = {
+      ...asked,
+      fields: {
+        ...asked.fields,
+        'answer.hoursStanding': 18,
+        'answer.hoursWalking': 16,
+        'answer.planPace': 'slow',
+      },
+    }
+    writeFileSync(place('visit.json'), JSON.stringify(content))
+    const one = await run([
+      'transition',
+      place('visit.json'),
+      '--pace',
+      'brisk',
+      '--simulate',
+      '500',
+      '--seed',
+      '7',
+    ])
+    expect(
+      await run(['transition', place('visit.json'), '--pace', 'brisk', '--simulate', '500', '--seed', '7']),
+    ).toEqual(one)
+    const printed = JSON.parse(one.output) as {
+      blocked: boolean
+      weeks: { minutes: number; longestBoutMin: number; dose: Record<string, number> }[]
+      reachedWeek: number
+      simulation: { label: string; seed: number; plans: Record<string, { overloadedShare: number }> }
+    }
+    expect(printed).toMatchObject({ blocked: false, startMinutes: 0, simulation: { seed: 7, clients: 500 } })
+    expect(printed.weeks[0]!.longestBoutMin).toBeLessThanOrEqual(10)
+    expect(Object.keys(printed.weeks[0]!.dose)).toHaveLength(4)
+    expect(printed.simulation.label).toMatch(/does not say what will happen to this person/)
+    const slow = JSON.parse((await run(['transition', place('visit.json')])).output) as {
+      reachedWeek: number
+    }
+    expect(slow.reachedWeek).toBeGreaterThan(printed.reachedWeek)
+  })
+  test('blocked means no week at all; a seed that cannot be is refused with exit code 2', async () => {
+    writeFileSync(place('visit.json'), JSON.stringify(visit))
+    const blocked = await run(['transition', place('visit.json')])
+    expect(JSON.parse(blocked.output)).toMatchObject({ blocked: true, weeks: [] })
+    for (const wrong of [
+      ['--seed', '0'],
+      ['--simulate', 'many'],
+      ['--pace', 'fastest'],
+    ])
+      expect((await run(['transition', place('visit.json'), ...wrong])).code).toBe(2)
+  })
   test('minutes, sessions and kit are wishes; an earlier plan is kept where it still serves', async () => {
     const short = await printed(asked, '--minutes', '6', '--kit', '')
     for (const phase of short.phases) expect(phase.minutesPerSession).toBeLessThanOrEqual(6)

@@ -63,7 +63,11 @@ async function fill(client: Client, last: number): Promise<void> {
     place: 'Orrin Quay',
     settings: '{"bigToeGoal":"sixtyFive"}',
     reference_values:
-      last < 6 ? '{"kneeToWallGoal":120,"halluxSlight":14}' : '{"kneeToWallGoalMm":120,"halluxSlightDeg":14}',
+      last < 6
+        ? '{"kneeToWallGoal":120,"halluxSlight":14,"longestInOneGoShare":0.4}'
+        : last < 9
+          ? '{"kneeToWallGoalMm":120,"halluxSlightDeg":14,"longestInOneGoShare":0.4}'
+          : '{"kneeToWallGoalMm":120,"halluxSlightDeg":14}',
     ...(last >= 3 ? { trial_uses: last < 6 ? '{"semHallux":"last"}' : '{"semHalluxDeg":"last"}' } : {}),
     is_demo: 0,
     version: 3,

@@ -4,11 +4,7 @@ import type { References } from '@sturvo/core/reference'
 
 const jobs = {
   /** @param onProgress part that is done, 0..1 */
-  simulate(
-    input: SimulationInput,
-    references: References,
-    onProgress: (share: number) => void,
-  ): Simulation {
+  simulate(input: SimulationInput, references: References, onProgress: (share: number) => void): Simulation {
     const steps = simulation(input, references)
     for (;;) {
       const step = steps.next()

@@ -11,7 +11,7 @@ import classes from './Pace.module.css'
 const usualWide = 1000
 const high = 300
 const shore = 246 // where the band stands
-const top = 26
+const top = 34
 const doseHigh = 92
 const left = 46
 const smallStep = 5
@@ -104,7 +104,12 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
           y2={y(targetMinutes, weeks.length)}
           className={classes.target}
         />
-        <text x={left + 4} y={y(targetMinutes, weeks.length) - 6} className={classes.targetName}>
+        <text
+          x={wide - 10}
+          y={y(targetMinutes, weeks.length) - 21}
+          textAnchor="end"
+          className={classes.targetName}
+        >
           target {num(targetMinutes / 60)} h a week
         </text>
         <path

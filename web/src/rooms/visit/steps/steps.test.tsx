@@ -337,6 +337,6 @@ describe('Hand over', () => {
       version: 1,
     }
     renderInVisit(<HandoverStep />, { ...shortAndAsked, 'answer.hoursStanding': 20 }, { practice })
-    expect(screen.getAllByText(/^5 min a day, 3 days/).length).toBeGreaterThan(0)
+    expect(screen.getAllByText(/^5 min a day, 4 days/).length).toBeGreaterThan(0)
   })
 })

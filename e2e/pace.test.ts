@@ -1,0 +1,108 @@
+import type { Page } from 'puppeteer-core'
+import { openRoom, saved, signIn } from './support/openBrowser'
+import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+
+let open: OpenPractice
+let page: Page
+let url: string
+beforeAll(async () => {
+  open = await openPractice()
+  page = open.page
+  url = open.practice.url
+  await signIn(page, url)
+}, openingMs)
+afterAll(() => open.close())
+jest.setTimeout(90_000)
+
+const button = (text: string) => `::-p-xpath(//button[normalize-space()="${text}"])`
+const click = async (selector: string) => {
+  const found = await page.waitForSelector(selector)
+  await found!.evaluate((element) => element.dispatchEvent(new MouseEvent('click', { bubbles: true })))
+}
+const minutesOf = (week: number) =>
+  page.$eval(`[data-edge="${week}"]`, (edge) => Number(edge.getAttribute('aria-valuenow')))
+const sentence = () => page.$eval('[data-sentence]', (p) => p.textContent)
+
+test('from and to: the plan opens its pace, and a corrected today changes the first week', async () => {
+  await openRoom(page, `${url}/visit/demowenvisit1/plan`)
+  await click(`::-p-xpath(//a[normalize-space()="Open the pace"])`)
+  await page.waitForSelector('[data-edge="1"]')
+  expect(await sentence()).toMatch(/^From none today to .* h a week, reached in week \d+/)
+  const first = await minutesOf(1)
+  const field = (await page.$('#today-newMin'))!
+  await field.click({ count: 3 })
+  await field.type('3')
+  await page.keyboard.press('Tab')
+  await page.waitForFunction(() =>
+    document.querySelector('[data-sentence]')?.textContent?.startsWith('From 3 h'),
+  )
+  expect(await minutesOf(1)).toBeGreaterThan(first + 100)
+  await click('button[aria-label^="Undo"]')
+  await page.waitForFunction(() =>
+    document.querySelector('[data-sentence]')?.textContent?.startsWith('From none'),
+  )
+  expect(await minutesOf(1)).toBe(first)
+})
+
+test('an edge dragged over its limit is said, set back by its button; keys move it by five minutes', async () => {
+  const before = await minutesOf(6)
+  const edge = (await page.$('[data-edge="6"]'))!
+  await edge.evaluate((e) => e.scrollIntoView({ block: 'center' }))
+  const box = (await (await edge.$('line'))!.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + 1)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y - 60, { steps: 6 })
+  await page.mouse.up()
+  await page.waitForSelector('[data-broken="6"]')
+  expect(await minutesOf(6)).toBeGreaterThan(before)
+  const way = await page.$('[data-broken="6"] button')
+  await way!.evaluate((e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })))
+  await page.waitForFunction(() => !document.querySelector('[data-broken]'))
+  expect(await minutesOf(6)).toBe(before)
+  await page.$eval('[data-edge="6"]', (e) => (e as SVGGElement).focus())
+  await page.keyboard.press('ArrowDown')
+  await page.waitForFunction(
+    (was) => Number(document.querySelector('[data-edge="6"]')?.getAttribute('aria-valuenow')) === was - 5,
+    {},
+    before,
+  )
+  await saved(page)
+})
+
+test('what if asks and records nothing', async () => {
+  await click(button('four weeks ill'))
+  await page.waitForSelector('[data-what-line]')
+  expect(await page.$eval('[data-what]', (p) => p.textContent)).toMatch(/weeks later|not be reached/)
+  await click(button('four weeks ill'))
+  await page.waitForFunction(() => !document.querySelector('[data-what-line]'))
+})
+
+test('paces are compared away from the screen: progress, cancel, again; the same seed says the same', async () => {
+  await click('::-p-xpath(//button[starts-with(normalize-space(), "Compare with")])')
+  await page.waitForSelector('[data-simulation="running"], [data-simulation="done"]')
+  const cancel = await page.$(button('Cancel'))
+  if (cancel) await cancel.evaluate((e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })))
+  const again = await page.waitForSelector(
+    '::-p-xpath(//section[@data-simulation]//button[starts-with(normalize-space(), "Compare")])',
+  )
+  await again!.evaluate((e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })))
+  await page.waitForSelector('[data-plan="atOnce"]', { timeout: 60_000 })
+  const first = await page.$eval('[data-simulation]', (s) => s.textContent)
+  expect(first).toContain('It does not say what will happen to this person.')
+  expect(first).toContain('seed 1')
+  await click(button('Compare again'))
+  await page.waitForSelector('[data-simulation="running"], [data-simulation="done"]')
+  await page.waitForSelector('[data-simulation="done"]', { timeout: 60_000 })
+  expect(await page.$eval('[data-simulation]', (s) => s.textContent)).toBe(first)
+})
+
+test('what was set stands in Hand over: the next weeks in full, and where they lead', async () => {
+  await openRoom(page, `${url}/visit/demowenvisit1/handover`)
+  const text = await page.waitForFunction(
+    () =>
+      document
+        .querySelector('[aria-label="The client\'s page"]')
+        ?.textContent?.match(/Week 4.*To week \d+.*a day/)?.[0],
+  )
+  expect(await text.jsonValue()).toMatch(/step by step to \d+ min a day/)
+})
