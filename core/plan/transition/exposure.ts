@@ -1,8 +1,19 @@
-import type { Shoe } from '../../shoe/footwear'
 import type { References } from '../../groundwork/reference'
 import { weekSums, type WeekBlock } from '../week'
 import type { SoleSpec } from './loadModel'
 import type { GroundSurface } from './loadTable'
+
+/** A shoe as far as it says where the client stands today; what is not known is left out. */
+export type WornShoe = {
+  use?: string | undefined
+  hoursPerWeek?: number | undefined
+  wear?:
+    | readonly { activity: 'sit' | FootActivity; surface: 'soft' | 'hard' | 'rough'; hours: number }[]
+    | undefined
+  stackHeelMm?: number | undefined
+  stackForefootMm?: number | undefined
+  bendStiffness?: number | undefined
+}
 
 export const footActivities = ['stand', 'walk', 'train', 'run'] as const
 export type FootActivity = (typeof footActivities)[number]
@@ -39,7 +50,7 @@ const usualWear: Readonly<Record<string, Partial<FootMinutes>>> = {
 }
 
 /** Minutes a week that a shoe is stood, walked, trained and run in. */
-export function shoeMinutes(shoe: Pick<Shoe, 'use' | 'hoursPerWeek' | 'wear'>): FootMinutes {
+export function shoeMinutes(shoe: WornShoe): FootMinutes {
   const minutes: FootMinutes = { stand: 0, walk: 0, train: 0, run: 0 }
   if (shoe.wear) {
     for (const { activity, hours } of shoe.wear)
@@ -53,11 +64,7 @@ export function shoeMinutes(shoe: Pick<Shoe, 'use' | 'hoursPerWeek' | 'wear'>): 
 }
 
 /** Whether a shoe is no thicker and no steeper than the one that is aimed at, within what a sole wears down. */
-export function isLikeTarget(
-  shoe: Pick<Shoe, 'stackHeelMm' | 'stackForefootMm'>,
-  target: SoleSpec,
-  r: References,
-): boolean {
+export function isLikeTarget(shoe: WornShoe, target: SoleSpec, r: References): boolean {
   const { stackHeelMm, stackForefootMm } = shoe
   return (
     stackHeelMm !== undefined &&
@@ -77,7 +84,7 @@ export function isLikeTarget(
  */
 export function exposureOf(
   input: {
-    shoes: readonly Shoe[]
+    shoes: readonly WornShoe[]
     week: readonly WeekBlock[]
     told: { stand: number; walk: number; train: number; runs: boolean }
     target: SoleSpec
@@ -141,7 +148,7 @@ export function exposureOf(
 }
 
 /** What nobody said is taken as the kindest it can be: the plan then opens the harder ground itself. */
-function hardestOf(thin: readonly Shoe[], barefootMin: number): GroundSurface {
+function hardestOf(thin: readonly WornShoe[], barefootMin: number): GroundSurface {
   const grounds = thin.flatMap((shoe) => shoe.wear?.map((w) => w.surface) ?? [])
   if (grounds.includes('rough')) return 'rough'
   if (grounds.includes('hard')) return 'paving'

@@ -173,7 +173,7 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
             tabIndex={w.week === open ? 0 : -1}
             data-edge={w.week}
             aria-label={`Week ${w.week}${w.isLighter ? ', lighter' : ''}`}
-            aria-valuenow={shown[i]!}
+            aria-valuenow={shown[i]}
             aria-valuemin={0}
             aria-valuemax={Math.round(most)}
             aria-valuetext={`${shown[i]!} minutes`}
