@@ -137,6 +137,23 @@ test.each([
   expect(reading.cautions.cautions.map((c) => c.id)).toEqual(expect.arrayContaining(ids))
 })
 
+test('the way into other shoes is everybody’s own: ten different half years, and the runner with the old fracture arrives', async () => {
+  const keys = 'ansa oda suna tobin mirel jory edric pia corin wen bo ketta lio'.split(' ')
+  const ways = await Promise.all(
+    keys.map(async (key) => [key, (await readOf(key)).reading.transition!] as const),
+  )
+  const half = ways.map(([, { weeks }]) =>
+    Array.from({ length: 26 }, (_, i) => weeks[Math.min(i, weeks.length - 1)]?.minutes ?? 0).join(' '),
+  )
+  expect(new Set(half).size).toBeGreaterThanOrEqual(10)
+  const pia = new Map(ways).get('pia')!
+  expect(pia.factors).toContain('bone')
+  expect(pia.reachedWeek).toBeLessThanOrEqual(40)
+  expect(pia.weeks.filter((w) => w.runMinutes > 0).length).toBeGreaterThan(4)
+  // who wears thin shoes 18 hours a week goes on from there
+  expect(new Map(ways).get('lio')!.weeks[0]!.minutes).toBe(18 * 60)
+})
+
 test('Lio has three visits over six months, and the arches hold better each time', async () => {
   const travels = await Promise.all(
     ['demolioearlier1', 'demolioearlier2', 'demoliovisit1'].map(

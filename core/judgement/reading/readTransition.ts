@@ -80,10 +80,9 @@ export function readTransition(
   const rough = exposureOf({ shoes: worn, week: facts.week, told, target: thin }, references)
   const owned = end === 'thinPart' || end === 'mostThin' ? soleOfShoe(newShoe, references) : undefined
   const least = effects.has('keepCushion') ? references.cushionLeastMm : 0
+  // the shoe that is there is walked in before another is bought; one that a caution finds too thin is not
   const sole =
-    owned && owned.stackMm <= references.thinStackMm + references.likeTargetMm && owned.stackMm >= least
-      ? owned
-      : soleOf(end, rough.usual, effects, references)
+    owned && owned.stackMm >= least ? owned : soleOf(end, rough.usual, effects, references)
   // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told
   const like = end === 'fits' ? thin : sole
   const measured = exposureOf({ shoes: worn, week: facts.week, told, target: like }, references)

@@ -220,7 +220,8 @@ export function planInput(
       const ran = week ? Math.max(0, week.runMinutes - from.newRunMinutes) / daysAWeek : 0
       const more = Math.max(0, minutes - known)
       const ratio =
-        1 + a.shoeEffect * (stepRatio(t, from.usual, to.sole) * surfaceLoad[week?.surface ?? 'wood'][t] - 1)
+        1 +
+        a.shoeEffect * (stepRatio(t, from.usual, to.sole, r) * surfaceLoad[week?.surface ?? 'wood'][t] - 1)
       const changed = Math.max(0.01, ratio)
       const newWalk = Math.min(walkUnits / daysAWeek, more * perMinute)
       const newRun = Math.min(usualRun / daysAWeek, ran * perRunMinute)

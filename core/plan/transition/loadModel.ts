@@ -1,3 +1,4 @@
+import type { References } from '../../groundwork/reference'
 import { tissues, type Tissue } from '../training'
 import { activityLoad, shoeLoad, surfaceLoad, type GroundSurface, type StepActivity } from './loadTable'
 
@@ -11,8 +12,8 @@ export type ActivityMinutes = Partial<Record<StepActivity, number>>
  * @returns 1 for the usual shoe; above it the tissue has more to do
  * @source load model, exp of the summed changes
  */
-export function stepRatio(tissue: Tissue, from: SoleSpec, to: SoleSpec): number {
-  const by = shoeLoad[tissue]
+export function stepRatio(tissue: Tissue, from: SoleSpec, to: SoleSpec, r: References): number {
+  const by = shoeLoad(r)[tissue]
   return Math.exp(
     by.stackMm * (from.stackMm - to.stackMm) +
       by.dropMm * (from.dropMm - to.dropMm) +
@@ -38,8 +39,9 @@ export function unaccustomed(
   tissue: Tissue,
   minutes: ActivityMinutes,
   { usual, from, to, surface }: LoadFrame & { surface: GroundSurface },
+  r: References,
 ): number {
-  const more = Math.max(0, stepRatio(tissue, from, to) * surfaceLoad[surface][tissue] - 1)
+  const more = Math.max(0, stepRatio(tissue, from, to, r) * surfaceLoad[surface][tissue] - 1)
   const whole = weekUnits(tissue, usual)
   return whole > 0 ? (weekUnits(tissue, minutes) * more) / whole : 0
 }

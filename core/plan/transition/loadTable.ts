@@ -1,3 +1,4 @@
+import type { References } from '../../groundwork/reference'
 import type { Tissue } from '../training'
 
 /** What is done on the feet, the easiest first: new before faster, longer before harder. */
@@ -50,11 +51,19 @@ export const activityLoad: Readonly<Record<StepActivity, { stepsAMinute: number;
  * Growth of a step's load for each mm of stack and of drop that is lost and each step of bend that is gained, as a part.
  * The fascia lies between arch muscle and forefoot. @source practice default; direction from gait studies
  */
-export const shoeLoad: Readonly<Record<Tissue, { stackMm: number; dropMm: number; bend: number }>> = {
-  forefootBone: { stackMm: 0.01, dropMm: 0.01, bend: 0 },
-  plantarFascia: { stackMm: 0.015, dropMm: 0.005, bend: 0.025 },
-  calfAchilles: { stackMm: 0, dropMm: 0.015, bend: 0 },
-  archMuscle: { stackMm: 0.02, dropMm: 0, bend: 0.05 },
+export function shoeLoad(
+  r: References,
+): Readonly<Record<Tissue, { stackMm: number; dropMm: number; bend: number }>> {
+  return {
+    forefootBone: { stackMm: r.boneStackPct / 100, dropMm: r.boneDropPct / 100, bend: 0 },
+    plantarFascia: {
+      stackMm: r.fasciaStackPct / 100,
+      dropMm: r.fasciaDropPct / 100,
+      bend: r.fasciaBendPct / 100,
+    },
+    calfAchilles: { stackMm: 0, dropMm: r.calfDropPct / 100, bend: 0 },
+    archMuscle: { stackMm: r.archStackPct / 100, dropMm: 0, bend: r.archBendPct / 100 },
+  }
 }
 
 /** Load on a ground against the floors of a usual day. @source practice default */

@@ -228,8 +228,8 @@ function frameOf(input: TransitionInput, r: References): Frame {
       groundSurfaces.map((surface) => [
         surface,
         {
-          walked: byTissue((t) => unaccustomed(t, mix, { ...load, surface })),
-          ran: byTissue((t) => unaccustomed(t, { run: 1 }, { ...load, surface })),
+          walked: byTissue((t) => unaccustomed(t, mix, { ...load, surface }, r)),
+          ran: byTissue((t) => unaccustomed(t, { run: 1 }, { ...load, surface }, r)),
         },
       ]),
     ) as Frame['aMinute'],

@@ -202,16 +202,16 @@ describe('weeks set by hand', () => {
 describe('load of a step', () => {
   const usual = { stackMm: 28, dropMm: 9, bend: 3 }
   test('1 in the usual shoe; 10 mm of drop lost is 16 % more for the calf and 11 % for the forefoot', () => {
-    expect(stepRatio('archMuscle', usual, usual)).toBe(1)
+    expect(stepRatio('archMuscle', usual, usual, references)).toBe(1)
     const level = { ...usual, dropMm: -1 }
-    expect(stepRatio('calfAchilles', usual, level)).toBeCloseTo(Math.exp(0.15))
-    expect(stepRatio('forefootBone', usual, level)).toBeCloseTo(Math.exp(0.1))
-    expect(stepRatio('archMuscle', usual, level)).toBe(1)
+    expect(stepRatio('calfAchilles', usual, level, references)).toBeCloseTo(Math.exp(0.15))
+    expect(stepRatio('forefootBone', usual, level, references)).toBeCloseTo(Math.exp(0.1))
+    expect(stepRatio('archMuscle', usual, level, references)).toBe(1)
   })
   test('ten millimetres of stack lost: arch muscle most, forefoot least, the fascia between', () => {
     const low = { ...usual, stackMm: 18 }
     const [bone, fascia, arch] = (['forefootBone', 'plantarFascia', 'archMuscle'] as const).map((t) =>
-      stepRatio(t, usual, low),
+      stepRatio(t, usual, low, references),
     )
     expect(bone).toBeCloseTo(1.105, 3)
     expect(arch).toBeCloseTo(1.221, 3)
@@ -225,8 +225,8 @@ describe('load of a step', () => {
       to: { ...usual, stackMm: 18 },
       surface: 'wood' as const,
     }
-    expect(unaccustomed('archMuscle', { walk: 300 }, frame)).toBeCloseTo((Math.exp(0.2) - 1) / 2)
-    expect(unaccustomed('archMuscle', { walk: 0 }, frame)).toBe(0)
+    expect(unaccustomed('archMuscle', { walk: 300 }, frame, references)).toBeCloseTo((Math.exp(0.2) - 1) / 2)
+    expect(unaccustomed('archMuscle', { walk: 0 }, frame, references)).toBe(0)
   })
 })
 

@@ -88,6 +88,10 @@ function OpenPace({ transition }: { transition: TransitionReading }) {
             edited={edits.map((e) => e.week)}
             onSet={set}
           />
+          <p className={classes.soft}>
+            Drag a week’s edge, or take it with the arrow keys (5 min) and the page keys (15 min); the weeks
+            after it follow the rules.
+          </p>
           {transition.broken.map((broken) => (
             <div key={broken.week} role="alert" className={classes.broken} data-broken={broken.week}>
               {brokenText(broken)}{' '}
@@ -192,6 +196,9 @@ function WeekView({
           {week.runMinutes > 0 ? ', walk and run by turns' : ''}, {num(usualRun, 0)} min in the usual ones.
         </p>
       )}
+      <p className={classes.soft}>
+        Dose of 7 days against 28: {num(week.ratio, 2)} (a weak sign; what it can foretell is disputed).
+      </p>
       {week.opens && (
         <p className={classes.opens}>Opens: {rungText(week.opens, references.rungOpensDays)}.</p>
       )}

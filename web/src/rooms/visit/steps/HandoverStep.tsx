@@ -11,7 +11,7 @@ import { answerOf, letterPins } from '@sturvo/schema'
 import { handoutOf, letterText, type Handout } from '@sturvo/pages/handout'
 import type { PlanInput, TrainingPlan } from '@sturvo/core/training'
 import { usePlan } from '../plan/usePlan'
-import { shoeVerdicts } from '@sturvo/words'
+import { brokenText, shoeVerdicts } from '@sturvo/words'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { MovementView } from '../../../parts/MovementView'
@@ -115,6 +115,11 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
           </Button>
         </Group>
       </Group>
+      {reading.transition?.broken.map((broken) => (
+        <p key={broken.week} role="alert" className={classes.stop}>
+          {brokenText(broken)}
+        </p>
+      ))}
       <PaperView handout={handout} />
       {stops.length > 0 && (
         <article className={classes.paper} aria-label="Letter">
