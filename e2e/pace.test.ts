@@ -86,14 +86,22 @@ test('paces are compared away from the screen: progress, cancel, again; the same
     '::-p-xpath(//section[@data-simulation]//button[starts-with(normalize-space(), "Compare")])',
   )
   await again!.evaluate((e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })))
-  await page.waitForSelector('[data-plan="atOnce"]', { timeout: 60_000 })
-  const first = await page.$eval('[data-simulation]', (s) => s.textContent)
+  const compared = async () => {
+    const text = await page.waitForFunction(
+      () => {
+        const section = document.querySelector('[data-simulation="done"]')
+        return section?.textContent?.includes('seed 1') ? section.textContent : undefined
+      },
+      { timeout: 60_000 },
+    )
+    return text.jsonValue()
+  }
+  const first = await compared()
   expect(first).toContain('It does not say what will happen to this person.')
-  expect(first).toContain('seed 1')
   await click(button('Compare again'))
-  await page.waitForSelector('[data-simulation="running"], [data-simulation="done"]')
-  await page.waitForSelector('[data-simulation="done"]', { timeout: 60_000 })
-  expect(await page.$eval('[data-simulation]', (s) => s.textContent)).toBe(first)
+  // so fast that the run itself is hardly seen; what it ends in is the same
+  await new Promise((resolve) => setTimeout(resolve, 300))
+  expect(await compared()).toBe(first)
 })
 
 test('what was set stands in Hand over: the next weeks in full, and where they lead', async () => {

@@ -90,7 +90,7 @@ describe('when something goes wrong', () => {
     await saved(page)
     expect(await page.$eval(cell('bigToeExtension', 'left'), (e) => (e as HTMLInputElement).value)).toBe('51')
     await other.page.close()
-  }, 60_000)
+  }, 90_000)
 
   test('a file that is no picture gets one sentence, and the print stays', async () => {
     await openRoom(page, `${visit()}/look`)

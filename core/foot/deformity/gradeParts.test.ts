@@ -75,7 +75,7 @@ describe('what a grade changes', () => {
       emphasis: 'strength',
       support: 'whileTraining',
       checks: ['base', 'volume'],
-      paceFactor: 1.25,
+      paceFactor: 1.3,
     })
     expect(effects(3)).toMatchObject({ emphasis: 'accommodate', support: 'stays', refer: 'fixed' })
   })

@@ -68,7 +68,11 @@ export function TransitionView({ transition }: { transition: TransitionReading }
                   {week.isLighter ? ', lighter' : ''}
                 </td>
                 <td>{week.minutesPerDay} min</td>
-                <td>{week.wearingDays}</td>
+                <td>
+                  {week.week === 1 && transition.startMinutes === 0
+                    ? `${week.wearingDays}, a day of rest after each`
+                    : week.wearingDays}
+                </td>
                 <td>{week.longestBoutMin} min</td>
                 <td>{surfaceText[week.surface]}</td>
               </tr>
