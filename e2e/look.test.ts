@@ -27,7 +27,7 @@ beforeAll(async () => {
   await signIn(page, practice.url)
 }, openingMs)
 afterAll(() => open.close())
-jest.setTimeout(40_000)
+jest.setTimeout(70_000)
 
 const left = { ...neutralFoot, side: 'left' as const, lengthMm: 246, ballWidthMm: 95, isthmus: 0.3 }
 const right = { ...neutralFoot, side: 'right' as const, lengthMm: 249, ballWidthMm: 96, isthmus: 0.45 }
