@@ -237,6 +237,7 @@ describe('weeks in which nothing is done', () => {
     wearingDays: 3,
     longestBoutMin: minutesPerDay,
     isLighter: false,
+    isFirst: i === 0,
     surface: 'wood' as const,
   }))
   const worn = (wishes: WeekWishes) =>
@@ -253,6 +254,26 @@ describe('weeks in which nothing is done', () => {
     expect(worn(wishes)).toEqual([10, 12, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0])
     const plan = planDays(asked({ shoes, wishes }))
     expect(checksOnCalendar(plan.weeks)).toMatchObject([{ week: 6, check: { kind: 'shoes' } }])
+  })
+
+  test('first exposures are never on two days in a row, whatever days are closed', () => {
+    fc.assert(
+      fc.property(fc.subarray([0, 1, 2, 3, 4, 5, 6]), fc.integer({ min: 1, max: 4 }), (ill, most) => {
+        const first = { ...shoes[0]!, wearingDays: most, dayMinutes: Array.from({ length: most }, () => 10) }
+        const wishes = {
+          ...noWishes,
+          absences: ill.map((at) => {
+            const day = dayAfter('2026-05-11', at)
+            return { from: day, to: day, kind: 'ill' as const }
+          }),
+        }
+        const [week] = planDays(asked({ shoes: [first, ...shoes.slice(1)], wishes })).weeks
+        const worn = week!.days.flatMap((day, i) => (day.shoes ? [i] : []))
+        for (const [k, day] of worn.entries()) if (k > 0) expect(day - worn[k - 1]!).toBeGreaterThanOrEqual(2)
+        if (ill.length === 0) expect(worn).toHaveLength(most)
+      }),
+      { numRuns: 300 },
+    )
   })
 
   test('a week of which less than half was worn is worn once more', () => {

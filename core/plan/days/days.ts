@@ -36,7 +36,7 @@ export type Check = { kind: CheckKind; week: number; about: string | undefined; 
 /** A week of the change of shoes as the days see it. */
 export type ShoeWeek = Pick<
   TransitionWeek,
-  'week' | 'wearingDays' | 'dayMinutes' | 'longestBoutMin' | 'isLighter' | 'surface'
+  'week' | 'wearingDays' | 'dayMinutes' | 'longestBoutMin' | 'isLighter' | 'isFirst' | 'surface'
 >
 
 export type DaysInput = {

@@ -333,7 +333,7 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
     const planned = shoes[next] ?? shoes.at(-1)
     if (!planned || missed > r.missedAnewWeeks) return noShoes
     const open = wearable(wishes, monday)
-    const usual = spreadOver(open, planned.wearingDays)
+    const usual = planned.isFirst ? apart(open, planned.wearingDays) : spreadOver(open, planned.wearingDays)
     if (usual === 0) {
       missed++
       const isTooLong = missed > r.missedAnewWeeks
@@ -353,6 +353,15 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
     if (2 * sizeOf(usual) >= planned.wearingDays) next++
     return { days, dose: (place) => doseOf(planned, place, 1), checks: [] }
   }
+}
+
+/** Up to so many of the open days, no two in a row: the foot has a day to answer a first exposure. */
+function apart(open: DaySet, most: number): DaySet {
+  const chosen = daysOf(open).reduce<number[]>(
+    (days, day) => (days.length < most && day - (days.at(-1) ?? -2) >= 2 ? [...days, day] : days),
+    [],
+  )
+  return setOf(chosen)
 }
 
 /** One wearing day, at a part of its minutes. */

@@ -3,6 +3,7 @@ import {
   factorProduct,
   stepRatio,
   surfaceLoad,
+  wearOn,
   weekUnits,
   type TransitionInput,
   type TransitionWeek,
@@ -241,11 +242,8 @@ export function planInput(
 
 /** Minutes of a wearing day, the days spread over the week. */
 function dayMinutesAt(week: TransitionWeek, place: number): number {
-  const { wearingDays, dayMinutes } = week
-  if (wearingDays === 0) return 0
-  const nth = Math.floor((place * wearingDays) / 7)
-  const isFirst = place === 0 || Math.floor(((place - 1) * wearingDays) / 7) !== nth
-  return isFirst ? (dayMinutes[nth] ?? 0) : 0
+  const { dayMinutes } = week
+  return dayMinutes[wearOn(week).indexOf(place)] ?? 0
 }
 
 type Outcomes = { share: Float64Array; tissue: Float64Array; week: Float64Array }[]

@@ -43,6 +43,7 @@ function atOnce(weeks: readonly TransitionWeek[], { to }: TransitionInput): Tran
   return [
     {
       ...last,
+      isFirst: false,
       week: 1,
       minutes: to.minutes,
       wearingDays: daysAWeek,

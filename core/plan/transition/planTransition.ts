@@ -30,6 +30,8 @@ export type TransitionWeek = {
   /** the fastest thing done in them, running not counted */
   activity: StepActivity
   isLighter: boolean
+  /** first exposures: never on two days in a row */
+  isFirst: boolean
   /** nothing is worn: away or ill */
   isMissed: boolean
   /** opens this week at the earliest, and only after so many pain-free days on the rung below */
@@ -292,6 +294,14 @@ function wearingDaysOf(week: number, { past, nextRung }: State, { r }: Frame): n
   return isLighterWeek(week, r) && nextRung !== undefined ? r.wearingDays - 1 : r.wearingDays
 }
 
+/** Weekdays on which a week's minutes are worn where nothing stands against it, Monday 0; every second one at first. */
+export function wearOn({ isFirst, wearingDays }: Pick<TransitionWeek, 'isFirst' | 'wearingDays'>): number[] {
+  const daysAWeek = 7
+  return Array.from({ length: wearingDays }, (_, i) =>
+    isFirst ? 2 * i : Math.floor((i * daysAWeek) / wearingDays),
+  )
+}
+
 /** The most minutes of one week and the rule that leaves no more. */
 function mostMinutes(week: number, state: State, frame: Frame): { limit: number; rule: LimitRule } {
   const { r, input } = frame
@@ -427,6 +437,7 @@ function weekOf(week: number, minutes: number, state: State, frame: Frame): Tran
     runMinutes,
     surface,
     activity,
+    isFirst: !isMissed && isFirst,
     isLighter: !isMissed && isLighterWeek(week, r),
     isMissed,
     opens: isMissed ? undefined : opens,

@@ -1,5 +1,5 @@
 import type { References } from '../../../groundwork/reference'
-import type { Transition, TransitionInput } from '../index'
+import { wearOn, type Transition, type TransitionInput } from '../index'
 
 const growth = { slow: 10, usual: 15, brisk: 20 }
 const step = { slow: 5, usual: 10, brisk: 15 }
@@ -45,6 +45,8 @@ export function brokenRules(
     if (minutes.length === 0) {
       const careful = input.factors.length > 0 || input.isCautious
       if (days > 4) say(n, 'first exposures on more than every second day')
+      const on = wearOn(week)
+      if (on.some((day, i) => i > 0 && day - on[i - 1]! < 2)) say(n, 'first exposures on days in a row')
       if ((week.dayMinutes[0] ?? 0) > (careful ? 5 : 10)) say(n, 'first day over its cap')
       if (week.longestBoutMin > (careful ? 5 : 10)) say(n, 'first bout over its cap')
     } else {

@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { mondayAfter, weeksOn } from '@sturvo/core/days'
-import { planTransition, paces, transitionEnds } from '@sturvo/core/transition'
+import { planTransition, paces, transitionEnds, wearOn } from '@sturvo/core/transition'
 import type { TransitionReading } from '@sturvo/core/reading'
 import {
   brokenText,
@@ -205,7 +205,7 @@ function WeekView({
       <ul className={classes.days} aria-label="Wearing days">
         {week.dayMinutes.map((minutes, i) => (
           <li key={i}>
-            <span>{weekdayShort[Math.floor((i * 7) / Math.max(1, week.wearingDays))]}</span>
+            <span>{weekdayShort[wearOn(week)[i] ?? 0]}</span>
             <strong>{minutes}</strong> min
           </li>
         ))}
