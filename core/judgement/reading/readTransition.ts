@@ -81,8 +81,7 @@ export function readTransition(
   const owned = end === 'thinPart' || end === 'mostThin' ? soleOfShoe(newShoe, references) : undefined
   const least = effects.has('keepCushion') ? references.cushionLeastMm : 0
   // the shoe that is there is walked in before another is bought; one that a caution finds too thin is not
-  const sole =
-    owned && owned.stackMm >= least ? owned : soleOf(end, rough.usual, effects, references)
+  const sole = owned && owned.stackMm >= least ? owned : soleOf(end, rough.usual, effects, references)
   // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told
   const like = end === 'fits' ? thin : sole
   const measured = exposureOf({ shoes: worn, week: facts.week, told, target: like }, references)
