@@ -16,7 +16,7 @@ beforeAll(async () => {
   await signIn(page, practice.url)
 }, openingMs)
 afterAll(() => open.close())
-jest.setTimeout(60_000)
+jest.setTimeout(150_000)
 
 /** Serious and critical findings of the accessibility checker, each as one line. */
 async function barriers(onlyColours = false): Promise<string[]> {
