@@ -6,7 +6,8 @@ const wings = {
   sensing: ['groundwork', 'foot'],
   shoe: ['groundwork', 'foot', 'sensing'],
   figure: ['groundwork', 'foot', 'sensing', 'shoe', 'plan'],
-  judgement: ['groundwork', 'foot', 'sensing', 'shoe', 'plan', 'figure'],
+  judgement: ['groundwork', 'foot', 'sensing', 'shoe', 'plan', 'figure', 'followup'],
+  followup: ['groundwork'],
   madeUp: ['groundwork', 'foot', 'sensing', 'figure'],
 }
 const tests = '\\.test\\.tsx?$|/testing/'

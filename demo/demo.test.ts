@@ -4,8 +4,9 @@ import { join } from 'node:path'
 import { measureOutline } from '@sturvo/core/outline'
 import { referenceValues } from '@sturvo/core/reference'
 import { choosePlan, kitItems } from '@sturvo/core/training'
+import { shoePageOf } from '@sturvo/pages/handout'
 import { photoOf, printOf, readingOf, type Practice } from '@sturvo/schema'
-import { openDatabase, readVisit, type Database } from '@sturvo/server'
+import { openDatabase, readVisit, tables, todayAnswer, type Database } from '@sturvo/server'
 import { madeUpClients, seedDemo } from './index'
 
 const today = new Date('2026-05-07T09:00:00Z')
@@ -14,11 +15,21 @@ let database: Database
 beforeAll(async () => {
   database = await openDatabase(join(folder, 'demo.db'))
   await seedDemo(database, today)
-}, 60_000)
+}, 180_000)
 afterAll(async () => {
   await database.close()
   rmSync(folder, { recursive: true, force: true })
 })
+test('five people wrote logs: one stop, one back-off, one hold, and who is calm is not listed for it', async () => {
+  const { due } = await todayAnswer(database.db, '2026-05-07')
+  const levelOf = (key: string) => due.find((d) => d.personId === `demo${key}person`)?.level
+  expect([levelOf('corin'), levelOf('pia'), levelOf('wen')]).toEqual(['stopSign', 'backOff', 'hold'])
+  expect(['stopSign', 'backOff', 'restart']).not.toContain(levelOf('ketta'))
+  const rows = await database.db.select({ personId: tables.logEntry.personId }).from(tables.logEntry)
+  expect(new Set(rows.map((r) => r.personId)).size).toBe(5)
+  expect(rows.filter((r) => r.personId === 'demolioperson').length).toBeGreaterThan(50)
+})
+
 const readOf = (key: string) => readVisit(database, `demo${key}visit1`)
 
 test('Ansa: low arches that move much, boots that decide, a whole plan', async () => {
@@ -152,6 +163,30 @@ test('the way into other shoes is everybody’s own: ten different half years, a
   expect(pia.weeks.filter((w) => w.runMinutes > 0).length).toBeGreaterThan(4)
   // who wears thin shoes 18 hours a week goes on from there
   expect(new Map(ways).get('lio')!.weeks[0]!.minutes).toBe(18 * 60)
+})
+
+test('the change of shoes of everybody fits a page of words, and nobody with a stop has one', async () => {
+  for (const { key } of madeUpClients) {
+    const { reading, references, person, practice } = await readOf(key)
+    const page = shoePageOf({
+      reading,
+      references,
+      practice: practice.name,
+      client: person.name,
+      on: '4 May 2026',
+    })
+    expect(page === undefined).toBe(reading.transition === undefined)
+    if (!page) continue
+    expect(JSON.stringify(page)).not.toMatch(/NaN|Infinity|undefined|null/)
+    expect(page.weeks.map((w) => w.week)).toEqual(page.weeks.map((_, i) => i + 1))
+    for (const w of page.weeks) expect(w.days === 'none' || /^\d$/.test(w.days)).toBe(true)
+  }
+  const { reading, references } = await readOf('pia')
+  const page = shoePageOf({ reading, references, practice: '', client: '', on: '' })!
+  expect(page.weeks.some((w) => w.runs !== '')).toBe(true)
+  expect(page.weeks).toHaveLength(reading.transition!.reachedWeek!)
+  expect(page.firstWeek).toMatch(/^First week: \d/)
+  expect((await readOf('yusk')).reading.transition).toBeUndefined()
 })
 
 test('Lio has three visits over six months, and the arches hold better each time', async () => {

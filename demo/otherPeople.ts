@@ -586,6 +586,7 @@ export const otherTen: readonly MadeUpClient[] = [
           goal: 'Stand on deck a whole tide.',
           worstPain: 3,
           hoursStanding: 18,
+          planHorizon: 24,
           hoursWalking: 14,
         },
         measures: {

@@ -54,6 +54,7 @@ import {
 } from '@sturvo/server'
 import type { MadeUpClient } from './madeUpClient'
 import { madeUpClients } from './people'
+import { logsBetweenVisits } from './betweenVisits'
 import { practiseEye } from './practiseEye'
 import { shoeField } from './shoeField'
 import { shelves, type MadeUpShelf } from './shoes'
@@ -78,6 +79,8 @@ export async function seedDemo(
       place: 'Orrin Quay',
       settings: { ...defaultSettings, licence: 'podiatrist' },
       references: {},
+      phone: '01632 960 118',
+      emergency: 'Call 112, or go to the harbour clinic.',
       isDemo: true,
       version: 1,
       created: stamp,
@@ -106,6 +109,7 @@ export async function seedDemo(
         assistant: assistant.id,
       })
   await practiseEye(database, owner.id, today)
+  await logsBetweenVisits(database, { id: owner.id, name: 'Ilse Marrack' }, today, only)
 }
 
 type Adding = {

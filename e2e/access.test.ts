@@ -68,6 +68,8 @@ test('sign-in to Today and each further room load no more than they may, as the 
     '/visit/demosunavisit1/feet',
     '/visit/demoodavisit1/weeks',
     '/visit/demoodavisit1/drills',
+    '/visit/demopiavisit1/pace',
+    '/person/demowenperson',
   ]) {
     await openRoom(other.page, `${practice.url}${room}`)
     await counted.quiet()
@@ -83,6 +85,8 @@ const rooms = [
   '/',
   '/people',
   '/people?add',
+  '/person/demowenperson',
+  '/visit/demopiavisit1/pace',
   '/practice',
   '/practice/errors',
   '/eye?seed=3',
@@ -99,6 +103,7 @@ const rooms = [
 // colours are what differs in the dark, so a few rooms that show all of them are enough there
 const inTheDark = [
   '/',
+  '/person/demowenperson',
   '/people',
   '/practice',
   '/practice/errors',
@@ -127,7 +132,7 @@ test.each([
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
     expect(found).toEqual([])
   },
-  120_000,
+  240_000,
 )
 
 test('sign-in has no serious barrier either', async () => {

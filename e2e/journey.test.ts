@@ -29,8 +29,11 @@ describe('one visit, from an empty person to the page in the hand', () => {
   test('the made-up practice opens with one click, and Today says what to do first', async () => {
     await signIn(page, practice.url)
     const first = await textOf(page, 'ol li')
-    expect(first).toContain('Yusk Amari')
-    expect(first).toContain('no plan until seen')
+    expect(first).toContain('Corin Maddox')
+    expect(first).toContain('The plan is paused')
+    const second = await textOf(page, 'ol li:nth-child(2)')
+    expect(second).toContain('Yusk Amari')
+    expect(second).toContain('no plan until seen')
   })
 
   test('a new client is added and the visit begins', async () => {

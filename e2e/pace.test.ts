@@ -29,7 +29,7 @@ test('from and to: the plan opens its pace, and a corrected today changes the fi
   await page.waitForSelector('[data-edge="1"]')
   expect(await sentence()).toMatch(/^From none today to .* h a week, reached in week \d+/)
   const first = await minutesOf(1)
-  const field = (await page.$('#today-newMin'))!
+  const field = (await page.$('input[aria-label="of it thin or barefoot"]'))!
   await field.click({ count: 3 })
   await field.type('3')
   await page.keyboard.press('Tab')
@@ -113,4 +113,42 @@ test('what was set stands in Hand over: the next weeks in full, and where they l
         ?.textContent?.match(/Week 4.*To week \d+.*a day/)?.[0],
   )
   expect(await text.jsonValue()).toMatch(/step by step to \d+ min a day/)
+})
+
+test('set in the middle of it, the page loaded anew has what was set', async () => {
+  await openRoom(page, `${url}/visit/demowenvisit1/pace`)
+  await page.waitForSelector('[data-edge="5"]')
+  const before = await minutesOf(5)
+  await page.$eval('[data-edge="5"]', (e) => (e as SVGGElement).focus())
+  await page.keyboard.press('PageDown')
+  await page.waitForSelector('[data-edge="5"][data-edited="true"]')
+  await saved(page)
+  await page.reload({ waitUntil: 'domcontentloaded' })
+  await page.waitForSelector('[data-edge="5"][data-edited="true"]')
+  expect(await minutesOf(5)).toBe(before - 15)
+})
+
+test('an own drill is made by keys alone, stands there after loading anew, and is named where it is pinned', async () => {
+  await openRoom(page, `${url}/visit/demowenvisit1/drills`)
+  await page.waitForSelector('[data-line="dome"]')
+  await page.focus('[data-line="dome"]')
+  await page.keyboard.press('Enter')
+  await page.waitForSelector('[data-drill-open="dome"]')
+  await (await page.waitForSelector(button('Make your own from this')))!.focus()
+  await page.keyboard.press('Enter')
+  await page.waitForSelector('#own-name')
+  await page.waitForFunction(() => document.activeElement?.id === 'own-name')
+  // nothing filled in: one sentence at the field, and the caret there
+  await page.keyboard.press('Enter')
+  await page.waitForSelector('::-p-text(The drill needs a name.)')
+  await page.keyboard.type('Harbour rope pull')
+  await page.focus('#own-note')
+  await page.keyboard.type('our own practice')
+  await page.keyboard.press('Enter')
+  await page.waitForFunction(() => !document.querySelector('#own-name'))
+  await page.waitForSelector('[data-line^="own."]')
+  await page.reload({ waitUntil: 'domcontentloaded' })
+  const line = await page.waitForSelector('[data-line^="own."]')
+  expect(await line!.evaluate((e) => e.textContent)).toContain('Harbour rope pull')
+  expect(await line!.$('svg')).not.toBeNull()
 })

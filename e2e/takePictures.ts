@@ -1,7 +1,8 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Browser, Page } from 'puppeteer-core'
+import sharp from 'sharp'
 import { openBrowser, openPage, openRoom, signIn } from './support/openBrowser'
-import { pdfPicture } from './support/pdfPicture'
 import { startPractice } from './support/startPractice'
 
 const folder = join(__dirname, '..', 'docs', 'screenshots')
@@ -18,10 +19,75 @@ const pictures: [name: string, path: string][] = [
         : `${visit}/${step}`,
   ]),
   ['stop', '/visit/demoyuskvisit1/plan'],
-  ['feet', '/visit/demowenvisit1/feet'],
   ['weeks', `${visit}/weeks`],
   ['pace', '/visit/demopiavisit1/pace'],
+  ['person', '/person/demopiaperson'],
 ]
+
+const tap = async (page: Page, selector: string) => {
+  const found = await page.waitForSelector(selector)
+  await found!.evaluate((element) => (element as HTMLElement).click())
+}
+
+// as text: what a program puts into functions to name them is unknown in the page
+const clockAhead = `{
+  const Real = Date
+  const ahead = () => Number(localStorage.getItem('ahead') ?? 0)
+  globalThis.Date = class extends Real {
+    constructor(...given) { if (given.length === 0) super(Real.now() + ahead()); else super(...given) }
+    static now() { return Real.now() + ahead() }
+  }
+}`
+
+/** Four moments of the client's page beside each other, as phones lie on a table. */
+async function clientPage(browser: Browser, desk: Page, url: string): Promise<void> {
+  const linkOf = async (who: string) => {
+    await openRoom(desk, `${url}/person/demo${who}person`)
+    await tap(desk, '[data-make-link]')
+    const card = await desk.waitForSelector('[data-made-link]')
+    const text = await card!.evaluate((e) => e.textContent ?? '')
+    return /http\S+\/c\/#[\w-]{43}/.exec(text)![0]
+  }
+  const links = { ketta: await linkOf('ketta'), corin: await linkOf('corin') }
+  const shots: Buffer[] = []
+  const phone = async (link: string, steps: (page: Page) => Promise<unknown>) => {
+    const context = await browser.createBrowserContext()
+    const { page } = await openPage(context, { width: 390, height: 844 })
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
+    // where today is a day of rest, the picture shows the next one with a session
+    await page.evaluateOnNewDocument(clockAhead)
+    await page.goto(link, { waitUntil: 'load' })
+    await page.waitForSelector('[data-ready="true"], [data-paused]')
+    for (let day = 1; day < 6 && (await page.$('[data-begin], [data-paused]')) === null; day++) {
+      await page.evaluate((ms) => localStorage.setItem('ahead', String(ms)), day * 86_400_000)
+      await page.reload({ waitUntil: 'load' })
+      await page.waitForSelector('h1')
+    }
+    await steps(page)
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    shots.push(Buffer.from(await page.screenshot()))
+    await context.close()
+  }
+  await phone(links.ketta, () => Promise.resolve())
+  await phone(links.ketta, async (page) => {
+    await tap(page, '[data-begin="0"]')
+    await page.waitForSelector('[data-kind="work"]')
+    await new Promise((resolve) => setTimeout(resolve, 6000))
+  })
+  await phone(links.ketta, async (page) => {
+    await tap(page, '[data-write]')
+    await tap(page, '::-p-xpath(//legend[text()="Worst pain today"]/..//button[@data-ten="3"])')
+    await tap(page, 'button[aria-label="right foot, heel"]')
+  })
+  await phone(links.corin, () => Promise.resolve())
+  const gap = 20
+  await sharp({
+    create: { width: 4 * 390 + 5 * gap, height: 844 + 2 * gap, channels: 3, background: '#D9D4C5' },
+  })
+    .composite(shots.map((input, i) => ({ input, left: gap + i * (390 + gap), top: gap })))
+    .png({ palette: true })
+    .toFile(join(folder, 'client.png'))
+}
 
 /** One current picture of each main view, from the made-up practice only. */
 async function main(): Promise<void> {
@@ -34,6 +100,11 @@ async function main(): Promise<void> {
     await page.screenshot({ path: join(folder, `${name}.png`) })
   }
   await signIn(page, practice.url)
+  if (process.argv[2] === 'client') {
+    await clientPage(open.browser, page, practice.url)
+    await open.close()
+    return practice.stop()
+  }
   for (const [name, path] of pictures) {
     await openRoom(page, practice.url + path)
     await take(name)
@@ -68,11 +139,7 @@ async function main(): Promise<void> {
   await page.waitForSelector('[data-proven="true"]', { timeout: 60_000 })
   await page.$eval('#spacing', (e) => e.scrollIntoView({ block: 'start' }))
   await take('spacing')
-  const printed = await page.evaluate(async (address) => {
-    const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer())
-    return btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''))
-  }, '/api/visits/demoansavisit1/handout.pdf')
-  await pdfPicture(open.browser, Buffer.from(printed, 'base64'), `${join(folder, 'papers')}.png`)
+  await clientPage(open.browser, page, practice.url)
   await openRoom(page, `${practice.url}/visit/demowenvisit1/load`)
   await page.locator('::-p-text(Squat × 3)').click()
   await page.waitForSelector('section[aria-label="Measured"]')

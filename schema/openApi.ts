@@ -2,6 +2,19 @@ import { z } from 'zod'
 import { errorSchema } from './common'
 import { deviceListSchema, deviceSchema } from './device'
 import { eyeAnswerSchema, eyeAnswersSchema, eyeChoiceSchema } from './eye'
+import {
+  clientAnswerSchema,
+  clientFiguresSchema,
+  followDecisionSchema,
+  linkChangeSchema,
+  linkSchema,
+  linksSchema,
+  logAnswerSchema,
+  logPostedSchema,
+  logPostSchema,
+  madeLinkSchema,
+  newLinkSchema,
+} from './follow'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
@@ -111,6 +124,81 @@ export const routes: readonly Route[] = [
     summary: 'People, by name; ?find= words of name or work, ?after= marker of the page before',
     answer: peopleSchema,
     status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/links',
+    summary: 'Links to the client’s page, the newest first; never their tokens',
+    answer: linksSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/links',
+    summary: 'Make a link; its token is told here and nowhere else',
+    body: newLinkSchema,
+    answer: madeLinkSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/plan.html',
+    summary: 'The client’s page as one file, plan and pictures inside; refused while a stop sign is open',
+    status: 200,
+  },
+  {
+    method: 'patch',
+    path: '/api/links/{id}',
+    summary: 'Change the end of a link, or unlock it',
+    body: linkChangeSchema,
+    answer: linkSchema,
+    status: 200,
+  },
+  { method: 'delete', path: '/api/links/{id}', summary: 'Revoke a link', status: 204 },
+  {
+    method: 'get',
+    path: '/api/c/plan',
+    summary: 'The plan of a link (header X-Sturvo-Link, and X-Sturvo-Word where one is set)',
+    answer: clientAnswerSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/c/figures',
+    summary: 'Pictures of the drills of a link’s plan',
+    answer: clientFiguresSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/c/log',
+    summary: 'Entries of a client’s log; sent twice they are kept once',
+    body: logPostSchema,
+    answer: logPostedSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/log',
+    summary: 'The log of a person, and what the rules say of it today',
+    answer: logAnswerSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/log',
+    summary: 'Key in a paper log',
+    body: logPostSchema,
+    answer: logPostedSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/follow-up',
+    summary: 'Take a proposal, put it off, or open a stopped plan again',
+    body: followDecisionSchema,
+    answer: logAnswerSchema,
+    status: 201,
   },
   {
     method: 'get',
@@ -253,6 +341,12 @@ export const routes: readonly Route[] = [
     method: 'get',
     path: '/api/visits/{id}/plan.pdf',
     summary: "The practitioner's sheet of the plan as it is now, ?paper=a4 or letter, ?prices=yes",
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/shoes.pdf',
+    summary: 'The change of shoes on one page, ?paper=a4 or letter; refused while no plan may be made',
     status: 200,
   },
   { method: 'get', path: '/api/visits/{id}/letter.txt', summary: 'The referral letter as text', status: 200 },

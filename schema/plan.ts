@@ -61,6 +61,10 @@ const plannedDaySchema = z.object({
   checks: z.array(
     z.object({ kind: z.enum(checkKinds), about: z.string().optional(), amount: z.number().optional() }),
   ),
+  /** part of the sets that is done, where a proposal lowered it */
+  setsShare: z.number().optional(),
+  /** the easier form, softer ground */
+  isEasier: z.boolean().optional(),
 })
 /** A plan on days as it is kept, in `./sturvo plan` and in the calendar. */
 export const keptDaysSchema = z.object({
@@ -85,8 +89,12 @@ export const keptPlanSchema = planLineSchema.extend({
   inputs: z.record(z.string(), z.unknown()),
   /** left out in plans of before the days */
   days: keptDaysSchema.optional(),
-  /** what was printed, as data of the printing program */
-  papers: z.object({ handout: z.unknown(), sheet: z.unknown() }).optional(),
+  /** where it was made from the version before by a proposal of the log: which rule, from which day, in whose words */
+  because: z
+    .object({ action: z.string(), rule: z.string(), from: daySchema, words: z.string(), before: idSchema })
+    .optional(),
+  /** what was printed, as data of the printing program; a version whose days were moved has the client's page alone */
+  papers: z.object({ handout: z.unknown(), sheet: z.unknown().optional() }).optional(),
   plan: z.object({
     nothing: z.string().optional(),
     phases: z.array(

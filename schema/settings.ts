@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { shortTextSchema } from './common'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
 import { archSupportViews } from '@sturvo/core/deformity'
 import { shoePriorities } from '@sturvo/core/fit'
@@ -59,6 +60,10 @@ export const practiceSchema = z.object({
   trialUses: trialUsesSchema.default({}),
   /** drills the practice made itself, retired ones too */
   drills: z.array(ownDrillSchema).default([]),
+  /** whom a client calls */
+  phone: z.string().default(''),
+  /** what the client's page says for an emergency */
+  emergency: z.string().default(''),
   version: z.number().int(),
 })
 export type Practice = z.infer<typeof practiceSchema>
@@ -66,6 +71,8 @@ export const practiceChangeSchema = z.object({
   settings: settingsSchema.partial().optional(),
   references: referenceChangesSchema.optional(),
   trialUses: trialUsesSchema.optional(),
+  phone: shortTextSchema.optional(),
+  emergency: shortTextSchema.optional(),
 })
 
 /** One finding of one client that a change of the table would move. */

@@ -1,13 +1,46 @@
 import { z } from 'zod'
 import { daySchema } from './common'
+import { evidenceSchema } from './follow'
+
+/** Why somebody needs a look, the most urgent first. */
+export const dueLevels = [
+  'stopSign',
+  'stop',
+  'linkLocked',
+  'backOff',
+  'restart',
+  'hold',
+  'silent',
+  'retest',
+  'planEnds',
+  'linkEnds',
+  'open',
+  'done',
+] as const
+export type DueLevel = (typeof dueLevels)[number]
 
 /** Somebody who needs a look: the facts; the sentence is made where it is shown. */
 export const dueSchema = z.object({
   personId: z.string(),
   name: z.string(),
   work: z.string(),
-  level: z.enum(['stop', 'open', 'done']),
+  level: z.enum(dueLevels),
   visit: z.object({ id: z.string(), startedOn: daySchema, stepsFilled: z.number().int() }).nullable(),
+  /** the rule behind a proposal, the last day written about, or the day something ends */
+  rule: z.string().optional(),
+  evidence: evidenceSchema.optional(),
+  day: daySchema.optional(),
+  /** what can be taken at once, of the plan that was in force */
+  proposal: z
+    .object({
+      planId: z.string(),
+      setsShare: z.number(),
+      minutes: z.object({ spacers: z.number(), shoes: z.number() }).partial(),
+    })
+    .optional(),
+  linkId: z.string().optional(),
+  /** further reasons, less urgent */
+  more: z.array(z.enum(dueLevels)).max(dueLevels.length).optional(),
 })
 export type Due = z.infer<typeof dueSchema>
 

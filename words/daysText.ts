@@ -91,7 +91,9 @@ export function conflictText(conflict: Conflict): string {
     case 'heavy':
       return `Week ${week}: heavy drills stand 48 hours apart, so ${given} of ${wanted} sessions have them.`
     case 'move':
-      return `Week ${week}: the session cannot stand on ${weekdayText[move?.to ?? 0]}; it stays where it was.`
+      return move?.lane === 'shoes'
+        ? `Week ${week}: new shoes cannot be worn on ${weekdayText[move.to]}; first exposures have a day of rest between, so they stay where they were.`
+        : `Week ${week}: the session cannot stand on ${weekdayText[move?.to ?? 0]}; it stays where it was.`
   }
 }
 

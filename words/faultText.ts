@@ -7,6 +7,18 @@ export const faultText = {
   badSeed: 'The seed is a whole number from 1 to 1,000,000.',
   noFit:
     'This shoe cannot be laid under a foot yet: an inner width of the shoe and length and width of a foot are missing.',
+  linkClosed: 'This link opens no plan. Please call the practice.',
+  linkWord: 'Please type the four digits you were given.',
+  linkMade: 'This link was made already; its address was shown once. Make a new one and revoke the old one.',
+  linkEndsBefore: 'The link would end before today. Nothing was made: choose a later day.',
+  noPlanKept: 'No plan has been kept for this client yet. Keep the plan first, then make the link.',
+  dayToCome: 'This day has not come yet. Nothing was kept: check the day.',
+  putOffTooFar:
+    'Nothing may be put off for so long. Nothing was changed: choose a nearer day.',
+  logMoved: 'Something came in since you looked. Nothing was changed: look at the log again, then decide.',
+  stopFirst: 'A stop sign is open. Nothing was changed: settle it first.',
+  noStopNow: 'There is no stop sign any more. Nothing was changed: look at the log again.',
+  planOver: 'This plan has ended. Nothing was changed: make a new one at a visit.',
   badPaper: 'Paper is a4 or letter. Nothing was made: choose one of them.',
   noStop: 'No caution asks for a letter in this visit.',
   noSuchAsset: 'There is no such file: reload the page.',

@@ -1,7 +1,15 @@
-import type { TransitionReading } from '@sturvo/core/reading'
-import type { BrokenRule, LimitRule, Rung, StepActivity, TransitionEnd } from '@sturvo/core/transition'
+import type { ToBuy, ToLetGo, TransitionReading } from '@sturvo/core/reading'
+import type {
+  BrokenRule,
+  LimitRule,
+  Rung,
+  StepActivity,
+  Transition,
+  TransitionEnd,
+  WhatIf,
+} from '@sturvo/core/transition'
 import type { AssumptionId, SimulatedPlan } from '@sturvo/core/simulation'
-import { surfaceText } from './planText'
+import { factorText, surfaceText } from './planText'
 import { num } from './rich'
 
 const minutesPerHour = 60
@@ -30,6 +38,7 @@ export const activityText: Record<StepActivity, string> = {
 export function transitionSentence(transition: TransitionReading): string {
   const { to, from, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } = transition
   if (to.end === 'fits') return 'Shoes that fit, with the sole as it is: no ladder of load, only a date.'
+  if (targetMinutes === 0) return 'No hours in other shoes are planned.'
   const now = from.newMinutes > 0 ? `From ${hours(from.newMinutes)} a week today` : 'From none today'
   const runs = runTargetMinutes > 0 ? ` and ${num(runTargetMinutes, 0)} min of running` : ''
   if (from.newMinutes >= targetMinutes && runTargetMinutes <= from.newRunMinutes)
@@ -46,6 +55,36 @@ export function transitionSentence(transition: TransitionReading): string {
     ? ` ${hours(smaller.targetMinutes)} a week would be reached in week ${smaller.weeks}.`
     : ''
   return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}`
+}
+
+/** Why it takes longer than for others; nothing where there is no reason. */
+export function factorsSentence({ factors }: Pick<Transition, 'factors'>): string | undefined {
+  return factors.length > 0 ? `Slower because: ${factors.map((f) => factorText[f]).join(', ')}.` : undefined
+}
+
+export const toBuyText = ({ week, sole }: ToBuy): string =>
+  `by week ${week}: stack up to ${num(sole.stackMm, 0)} mm, drop up to ${num(sole.dropMm, 0)} mm, bend stiffness up to ${num(sole.bend, 0)} of 5`
+export const toLetGoText = ({ name, week }: ToLetGo): string =>
+  week === undefined ? name : `${name}, by week ${week}`
+
+export const whatIfText: Record<WhatIf, string> = {
+  missed: 'two weeks missed',
+  ill: 'four weeks ill',
+  job: 'a job with 10 h more standing',
+  heavier: 'a tenth heavier, and running',
+  sore: 'sore from now on',
+  stop: 'a stop in week 6, then anew',
+}
+/** What another condition would do to a plan. */
+export function whatIfSentence(plan: Pick<Transition, 'reachedWeek'>, what: Transition): string {
+  if (what.reachedWeek === undefined) {
+    const instead = what.smaller ? `; ${hours(what.smaller.targetMinutes)} a week would be` : ''
+    return `The target would not be reached in ${what.weeks.length} weeks${instead}.`
+  }
+  const later = plan.reachedWeek === undefined ? 0 : what.reachedWeek - plan.reachedWeek
+  return later === 0
+    ? `Reached in week ${what.reachedWeek}, as before.`
+    : `Reached in week ${what.reachedWeek}: ${Math.abs(later)} weeks ${later > 0 ? 'later' : 'earlier'}.`
 }
 
 /** What a week opens, and on what condition. */

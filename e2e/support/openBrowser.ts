@@ -5,7 +5,8 @@ import puppeteer, { type Browser, type Page } from 'puppeteer-core'
 
 export type OpenBrowser = { browser: Browser; close: () => Promise<void> }
 
-export async function openBrowser(): Promise<OpenBrowser> {
+/** @param more further switches, e.g. a film in place of a camera */
+export async function openBrowser(more: readonly string[] = []): Promise<OpenBrowser> {
   const userDataDir = mkdtempSync(join(tmpdir(), 'sturvo-chromium-'))
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -19,6 +20,7 @@ export async function openBrowser(): Promise<OpenBrowser> {
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      ...more,
     ],
   })
   return {

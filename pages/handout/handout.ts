@@ -40,6 +40,8 @@ export type Handout = {
   /** set while no plan may be made: who should see the foot, or that questions come first; nothing to train either way */
   blocked: { reasons: string[]; see: string | undefined } | undefined
   seen: string[]
+  /** where the log moved the days: what is other than on the page before */
+  changed?: string[]
   minutes: number
   sessions: number
   /** the whole plan at a glance */

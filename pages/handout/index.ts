@@ -1,3 +1,4 @@
 export { handoutOf, type Handout, type WeekSheet } from './handout'
 export { planSheetOf, type PlanSheet } from './planSheet'
+export { shoePageOf, type ShoePage } from './shoePage'
 export { letterText } from './letter'

@@ -19,7 +19,9 @@ import {
   priceText,
   spacingLines,
   brokenText,
-  factorText,
+  factorsSentence,
+  toBuyText,
+  toLetGoText,
   transitionSentence,
   stageText,
 } from '@sturvo/words'
@@ -108,15 +110,13 @@ export function planSheetOf(input: {
 
 function shoeLines(transition: VisitReading['transition']): string[] {
   if (!transition) return []
-  const { factors, broken, buy, letGo } = transition
+  const { broken, buy, letGo } = transition
+  const factors = factorsSentence(transition)
   return [
     transitionSentence(transition),
-    ...(factors.length > 0 ? [`Slower because: ${factors.map((f) => factorText[f]).join(', ')}.`] : []),
+    ...(factors === undefined ? [] : [factors]),
     ...broken.map(brokenText),
-    ...buy.map(
-      ({ week, sole }) =>
-        `To buy by week ${week}: stack up to ${num(sole.stackMm, 0)} mm, drop up to ${num(sole.dropMm, 0)} mm.`,
-    ),
-    ...letGo.map(({ name, week }) => `To let go: ${name}${week === undefined ? '' : `, by week ${week}`}.`),
+    ...buy.map((one) => `To buy ${toBuyText(one)}.`),
+    ...letGo.map((one) => `To let go: ${toLetGoText(one)}.`),
   ]
 }

@@ -6,6 +6,8 @@ import { routeAccess, routeKeyOf } from './accessTable'
 
 const signInRoutes = ['post /api/session', 'post /api/session/demo', 'post /api/owner']
 
+const linkRoutes = ['get /api/c/plan', 'get /api/c/figures', 'post /api/c/log']
+
 /**
  * The one gate in front of every route: looks up its row, asks for a session where the row says so, and for the role.
  * @param admit finds the session of a request, or throws a Fault
@@ -31,9 +33,11 @@ export function guard(input: {
       const limiter =
         key === 'get /api/health'
           ? limiters.health
-          : signInRoutes.includes(key ?? '')
-            ? limiters.signIn
-            : limiters.anonymous
+          : linkRoutes.includes(key ?? '')
+            ? limiters.link
+            : signInRoutes.includes(key ?? '')
+              ? limiters.signIn
+              : limiters.anonymous
       await passed(limiter, request, response)
       return next()
     }

@@ -41,8 +41,15 @@ export const commands: readonly Command[] = [
   {
     name: 'serve',
     summary: 'open a real practice; the first visit creates its owner',
-    usage: 'serve --db FILE [--port N]',
-    options: [db, port],
+    usage: 'serve --db FILE [--port N] [--tls-cert FILE --tls-key FILE | --behind-proxy]',
+    options: [
+      db,
+      port,
+      ['--tls-cert FILE', 'a certificate: speak HTTPS and listen on every address of this machine'],
+      ['--tls-key FILE', 'its key'],
+      ['--behind-proxy', 'a proxy on this machine speaks HTTPS for it'],
+      ['STURVO_PUBLIC_URL', 'in the environment: where clients reach the practice'],
+    ],
     example: 'serve --db practice.db --port 4300',
     run: (args, around) => watched('serve', args, around, async () => (await import('./serve')).serve(args)),
   },
@@ -139,6 +146,14 @@ export const commands: readonly Command[] = [
     ],
     example: 'transition docs/examples/visit.json --simulate 2000 --seed 7',
     run: async (args) => (await import('./transition')).transitionOfFile(args),
+  },
+  {
+    name: 'followup',
+    summary: 'what each day of a log would have said',
+    usage: 'followup VISIT.json LOG.json',
+    options: [],
+    example: 'followup docs/examples/visit.json docs/examples/log.json',
+    run: async (args) => (await import('./followup')).followupOfFile(args),
   },
   {
     name: 'check',

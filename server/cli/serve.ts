@@ -1,5 +1,6 @@
-import { existsSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
+import { createSecureContext } from 'node:tls'
 import pino from 'pino'
 import { count } from 'drizzle-orm'
 import { isDemo, openDatabase, type Database } from '../data/database'
@@ -21,15 +22,15 @@ const standardPort = 4173
 const webFolder = join(rootFolder, 'web', 'dist')
 
 /** @returns the code that the first owner has to type, where there is none yet */
-async function start(database: Database, port: number): Promise<string | undefined> {
+async function start(database: Database, port: number, reach: Reach = {}): Promise<string | undefined> {
   const logger = pino({ level: process.env.STURVO_LOG ?? 'warn' })
   const work = createWork()
   const devices = shelfOf(work)
   const [accounts] = await database.db.select({ n: count() }).from(account)
   const ownerCode = accounts?.n === 0 ? newOwnerCode() : undefined
-  const app = createApp({ database, logger, webFolder, devices, work, ownerCode })
+  const app = createApp({ database, logger, webFolder, devices, work, ownerCode, ...appReach(reach) })
   try {
-    const server = await listen(app, port)
+    const server = await listen(app, port, reach.tls)
     const endStreams = serveStreams(server, devices, database)
     const stop = shutDownCleanly({ server, database, work, endStreams })
     endOnTrouble(logger, stop)
@@ -58,17 +59,63 @@ async function opened<T>(open: () => Promise<T>): Promise<T> {
   }
 }
 
+/** How others reach this machine: by itself with a certificate, through a proxy, or not at all. */
+export type Reach = { tls?: { cert: string; key: string }; isBehindProxy?: boolean; publicUrl?: string }
+
+/** @throws UsageError where a file cannot be read, half a pair is named, or the address is no https address */
+export function reachOf(
+  options: Readonly<Record<string, string | true>>,
+  publicUrl: string | undefined,
+): Reach {
+  const [cert, key] = [textOption(options, 'tls-cert'), textOption(options, 'tls-key')]
+  if ((cert === undefined) !== (key === undefined))
+    throw new UsageError('--tls-cert and --tls-key go together.')
+  const read = (file: string) => {
+    try {
+      return readFileSync(file, 'utf8')
+    } catch {
+      throw new UsageError(`The file ${file} cannot be read.`)
+    }
+  }
+  const pair = cert !== undefined && key !== undefined ? { cert: read(cert), key: read(key) } : undefined
+  try {
+    if (pair) createSecureContext(pair)
+  } catch {
+    throw new UsageError(`${cert} and ${key} are no certificate with its key.`)
+  }
+  const address = publicUrl === undefined || publicUrl === '' ? undefined : publicUrl.replace(/\/+$/, '')
+  // phones keep a page, and let it hold the screen awake, only over https
+  if (address !== undefined && !(URL.canParse(address) && new URL(address).protocol === 'https:'))
+    throw new UsageError('STURVO_PUBLIC_URL is an address such as https://feet.example.')
+  return {
+    ...(pair && { tls: pair }),
+    ...(options['behind-proxy'] === true && { isBehindProxy: true }),
+    ...(address !== undefined && { publicUrl: address }),
+  }
+}
+
+function appReach({ publicUrl, isBehindProxy = false }: Reach) {
+  return {
+    publicUrl,
+    isBehindProxy,
+    hostNames: publicUrl === undefined ? [] : [new URL(publicUrl).hostname],
+  }
+}
+
 /** `serve --db FILE --port N`: a real practice; the first visit asks to create the owner. */
 export async function serve(args: readonly string[]): Promise<string> {
-  const { options } = readArguments(args, ['db', 'port'], [])
+  const { options } = readArguments(args, ['db', 'port', 'tls-cert', 'tls-key'], ['behind-proxy'])
   const file = textOption(options, 'db')
   if (file === undefined) throw new UsageError('Name the database: serve --db FILE.')
   const port = portOf(options, standardPort)
+  const reach = reachOf(options, process.env.STURVO_PUBLIC_URL)
   const database = await opened(() => openDatabase(file, { alone: true }))
   await practiceRow(database)
-  const code = await start(database, port)
+  const code = await start(database, port, reach)
   const hint = code === undefined ? '' : `\nTo become its owner, type this code there: ${code}`
-  return `Sturvo is open at http://127.0.0.1:${port} (Ctrl C ends it)${hint}`
+  const here = `${reach.tls ? 'https' : 'http'}://127.0.0.1:${port}`
+  const there = reach.publicUrl === undefined ? '' : `, for clients at ${reach.publicUrl}`
+  return `Sturvo is open at ${here}${there} (Ctrl C ends it)${hint}`
 }
 
 export type Seed = (database: Database, today: Date) => Promise<void>

@@ -33,6 +33,9 @@ export const practice = sqliteTable('practice', {
   trialUses: json('trial_uses').$type<Record<string, string>>().notNull().default({}),
   /** drills the practice made itself */
   drills: json('drills').$type<unknown[]>().notNull().default([]),
+  /** whom a client calls, and what the practice says for an emergency; both stand on the client's page */
+  phone: text('phone').notNull().default(''),
+  emergency: text('emergency').notNull().default(''),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
   version: integer('version').notNull(),
   ...stamps,
@@ -423,4 +426,107 @@ export const eyeAnswer = sqliteTable(
     ...stamps,
   },
   (t) => [index('eye_by_account').on(t.accountId, t.at)],
+)
+
+/** A link to the client's page. Of its token only a hash is kept: whoever reads the database cannot open it. */
+export const clientLink = sqliteTable(
+  'client_link',
+  {
+    id: text('id').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    tokenHash: text('token_hash').notNull().unique(),
+    /** last day it opens */
+    until: text('until').notNull(),
+    /** four digits, hashed as passwords are; null where none is asked for */
+    wordHash: text('word_hash'),
+    wrongWords: integer('wrong_words').notNull().default(0),
+    lastOpened: text('last_opened'),
+    revokedOn: text('revoked_on'),
+    byAccount: text('by_account').notNull(),
+    ...stamps,
+  },
+  (t) => [
+    index('link_by_person').on(t.personId),
+    index('link_by_end').on(t.revokedOn, t.until),
+    index('link_locked').on(t.revokedOn, t.wrongWords),
+  ],
+)
+
+/** What a client wrote, or what was keyed in from paper. Rows are only added; a correction names what it replaces. */
+export const logEntry = sqliteTable(
+  'log_entry',
+  {
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    id: text('id').notNull(),
+    day: text('day').notNull(),
+    /** by the clock it was written with */
+    at: text('at').notNull(),
+    value: json('value').$type<object>().notNull(),
+    linkId: text('link_id'),
+    byAccount: text('by_account'),
+    planId: text('plan_id'),
+    /** minutes the sender's clock was ahead of ours when it sent */
+    clockOffMin: real('clock_off_min').notNull().default(0),
+    receivedAt: text('received_at').notNull(),
+  },
+  // another person's entry with the same id is another entry
+  (t) => [primaryKey({ columns: [t.personId, t.id] }), index('log_by_day').on(t.personId, t.day)],
+)
+
+/** What the rules said when a log or a plan last changed: lists never read whole logs. */
+export const followState = sqliteTable(
+  'follow_state',
+  {
+    personId: text('person_id')
+      .primaryKey()
+      .references(() => person.id),
+    planId: text('plan_id').notNull(),
+    visitId: text('visit_id').notNull(),
+    startsOn: text('starts_on').notNull(),
+    endsOn: text('ends_on').notNull(),
+    /** the most careful proposal; null where there is none, or where it was decided */
+    action: text('action'),
+    fired: json('fired').$type<object[]>().notNull(),
+    proposal: json('proposal').$type<object>().notNull(),
+    /** first day of a stop that nobody has settled */
+    stopSince: text('stop_since'),
+    /** last day anything was written about */
+    lastDay: text('last_day'),
+    putOffTo: text('put_off_to'),
+    reopenedAt: text('reopened_at'),
+    decidedOn: text('decided_on'),
+    lastStepOn: text('last_step_on').notNull(),
+    changed: stamps.changed,
+  },
+  (t) => [
+    index('follow_by_stop').on(t.stopSince),
+    index('follow_by_action').on(t.action),
+    index('follow_by_last').on(t.lastDay),
+    index('follow_by_end').on(t.endsOn),
+    index('follow_by_start').on(t.startsOn),
+  ],
+)
+
+/** What a practitioner decided about a proposal. Rows are only added. */
+export const followDecision = sqliteTable(
+  'follow_decision',
+  {
+    id: text('id').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    day: text('day').notNull(),
+    kind: text('kind').notNull(),
+    rule: text('rule').notNull(),
+    words: text('words').notNull(),
+    toDay: text('to_day'),
+    planId: text('plan_id'),
+    byAccount: text('by_account').notNull(),
+    created: stamps.created,
+  },
+  (t) => [index('decision_by_person').on(t.personId, t.created)],
 )

@@ -35,6 +35,13 @@ test('a letter comes with a stop and names who should see the foot; without one 
   expect(text).toContain('not a diagnosis')
 })
 
+test('no change of shoes is printed while a stop is open, and no other paper size than the two', async () => {
+  const shoes = (query = '') => server.agent.get(`/api/visits/visit0000001/shoes.pdf${query}`)
+  const stopped = await shoes()
+  expect([stopped.status, stopped.body.error.code]).toEqual([409, 'planBlocked'])
+  expect((await shoes('?paper=napkin')).status).toBe(422)
+})
+
 test('the list of people shows the stop', async () => {
   expect((await server.agent.get('/api/people')).body.people[0].cautions).toEqual({ stop: 1, limit: 0 })
 })

@@ -85,6 +85,9 @@ function stopPage({ reasons, see }: NonNullable<Handout['blocked']>): Content[] 
 
 function planPage(h: Handout, brevity: Brevity): Content[] {
   return [
+    ...(h.changed && h.changed.length > 0
+      ? [{ text: h.changed.join(' '), bold: true, margin: [0, 0, 0, 3] } satisfies Content]
+      : []),
     ...(h.seen.length > 0 && brevity === 'all'
       ? [{ text: h.seen.join(' '), margin: [0, 0, 0, 2] } satisfies Content]
       : []),
@@ -178,7 +181,7 @@ function drillText(d: Handout['drills'][number], brevity: Brevity): Content {
   return {
     stack: [
       { text: d.name, bold: true },
-      { text: `${d.dose} · ${d.clock}`, color: act },
+      { text: [d.dose, d.clock].filter((part) => part !== '').join(' · '), color: act },
       ...(brevity === 'noCue' ? [] : [{ text: d.cue }]),
       ...(brevity === 'all' ? [{ text: `Watch: ${d.slip}`, color: soft }] : []),
       ...(d.gate ? [{ text: d.gate, color: soft }] : []),

@@ -36,6 +36,11 @@ export function documentRoutes(database: Database, work: Work): Router {
     } as const
     response.type('pdf').send(await made(request, wish))
   })
+  router.get('/visits/:id/shoes.pdf', async (request, response) => {
+    response
+      .type('pdf')
+      .send(await made(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
+  })
   router.get('/visits/:id/letter.txt', async (request, response) => {
     response
       .type('text/plain')

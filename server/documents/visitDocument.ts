@@ -1,7 +1,7 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
 import { letterPins, photoOf } from '@sturvo/schema'
-import { letterText } from '@sturvo/pages/handout'
+import { letterText, shoePageOf } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import { dayAsRead, shoeVerdicts } from '@sturvo/words'
@@ -13,12 +13,14 @@ import { fitSheets } from './fitSheets'
 import { handoutPdf } from './handoutPdf'
 import type { PlanPaper } from './papers'
 import { planPdf } from './planPdf'
+import { shoesPdf } from './shoesPdf'
 import { trueSizePdf } from './trueSizePdf'
 
 /** What can be made of a visit. */
 export type DocumentWish =
   | { kind: 'handout'; paper: PlanPaper }
   | { kind: 'planSheet'; paper: PlanPaper; withPrices: boolean }
+  | { kind: 'shoes'; paper: PlanPaper }
   | { kind: 'letter'; practitioner: string }
   | { kind: 'feetPdf'; paper: Paper }
   | { kind: 'feetSvg'; paper: Paper }
@@ -32,6 +34,8 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
       return handoutPdf((await planPapersOf(read)).handout, wish.paper)
     case 'planSheet':
       return planSheet(read, wish)
+    case 'shoes':
+      return shoes(read, wish.paper)
     case 'letter':
       return letter(read, wish.practitioner)
     case 'feetPdf':
@@ -63,6 +67,21 @@ async function planSheet(
   const sheet = await planSheetFor(read, await planPapersOf(read), withPrices)
   if (!sheet) throw fault('planBlocked', 'visitId')
   return planPdf(sheet, paper)
+}
+
+function shoes(
+  { visit, person, practice, references, reading }: ReadVisit,
+  paper: PlanPaper,
+): Promise<Uint8Array> {
+  const page = shoePageOf({
+    reading,
+    practice: practice.name,
+    client: person.name,
+    on: dayAsRead(visit.startedOn),
+    references,
+  })
+  if (!page || heldBackBy(reading.cautions).length > 0) throw fault('planBlocked', 'visitId')
+  return shoesPdf(page, paper)
 }
 
 function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {

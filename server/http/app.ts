@@ -14,6 +14,7 @@ import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceSh
 import { deviceRoutes } from '../devices/routes'
 import { documentRoutes } from '../documents/routes'
 import { eyeRoutes } from '../eye/routes'
+import { followRoutes } from '../follow/routes'
 import { peopleRoutes } from '../people/routes'
 import { planRoutes } from '../plans/routes'
 import { pictureRoutes } from '../pictures/routes'
@@ -27,7 +28,15 @@ import { coreVersion } from '../version'
 import { visitRoutes } from '../visits/routes'
 import type { Work } from '../work/pool'
 import { answerFaults, fault } from './faults'
-import { limiters, ownHostOnly, sameOrigin, strictPolicy, usualLimits, type Limits } from './security'
+import {
+  limiters,
+  onlySecureFromNow,
+  ownHostOnly,
+  sameOrigin,
+  strictPolicy,
+  usualLimits,
+  type Limits,
+} from './security'
 
 export type AppInput = {
   database: Database
@@ -38,6 +47,10 @@ export type AppInput = {
   limits?: Limits
   /** what the first owner has to type; without one nobody can become it */
   ownerCode?: string | undefined
+  /** where clients reach the practice, without a slash at the end; left out, only this machine is reached */
+  publicUrl?: string | undefined
+  /** a proxy on this machine speaks HTTPS for us */
+  isBehindProxy?: boolean
   /** further names under which the practice is reached */
   hostNames?: readonly string[]
 }
@@ -51,10 +64,13 @@ export function shelfOf(work: Work): DeviceShelf {
 export function createApp(input: AppInput): Express {
   const app = express()
   app.disable('x-powered-by')
+  // only a proxy on this very machine is believed
+  if (input.isBehindProxy) app.set('trust proxy', 'loopback')
   app.use(requestLog(input.logger), ownHostOnly(input.hostNames))
   // before the policy: it belongs to pages, and would be a third of what a small file weighs
-  app.use('/assets', assets(input.webFolder))
-  app.use(strictPolicy)
+  app.use('/assets', assets(join(input.webFolder, 'assets')))
+  app.use('/c/assets', assets(join(input.webFolder, 'c', 'assets')))
+  app.use(strictPolicy, onlySecureFromNow)
   app.use('/api', apiRouter(input))
   app.use(pages(input.webFolder))
   app.use(answerFaults)
@@ -64,7 +80,7 @@ export function createApp(input: AppInput): Express {
 const packedFromBytes = 1024
 
 function apiRouter(input: AppInput): Router {
-  const { database, work, devices = shelfOf(work), ownerCode, limits = usualLimits } = input
+  const { database, work, devices = shelfOf(work), ownerCode, publicUrl, limits = usualLimits } = input
   const api = Router()
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store')
@@ -86,6 +102,7 @@ function apiRouter(input: AppInput): Router {
     practiceRoutes(database, work),
     peopleRoutes(database),
     planRoutes(database, work),
+    followRoutes(database, work, publicUrl, input.webFolder),
     visitRoutes(database),
     pictureRoutes(database),
     recordingRoutes(database, work),
@@ -120,14 +137,14 @@ function packed(folder: string, serveStatic: Record<string, unknown>) {
 }
 
 /** Files whose name changes with their content: kept for a year and never asked for again. */
-function assets(webFolder: string): Router {
+function assets(folder: string): Router {
   const router = Router()
   router.use((_request, response, next) => {
     response.set({ 'X-Content-Type-Options': 'nosniff', 'Cross-Origin-Resource-Policy': 'same-origin' })
     next()
   })
   router.use(
-    packed(join(webFolder, 'assets'), {
+    packed(folder, {
       immutable: true,
       maxAge: '1y',
       etag: false,
@@ -144,6 +161,15 @@ function assets(webFolder: string): Router {
 function pages(webFolder: string): Router {
   const router = Router()
   const page = join(webFolder, 'index.html')
+  // the client's page is one of its own; its worker may not be older than the page
+  router.get('/c', (request, response, next) => {
+    if (request.path.endsWith('/')) return next()
+    response.redirect(308, '/c/')
+  })
+  router.get('/c/', (request, _response, next) => {
+    request.url = '/c/index.html'
+    next()
+  })
   router.use(packed(webFolder, { maxAge: 0 }))
   router.get('/{*path}', (_request, response) => {
     if (!existsSync(page)) throw fault('notBuilt')

@@ -1,4 +1,5 @@
 import type { Server } from 'node:http'
+import { createServer } from 'node:https'
 import type { Express } from 'express'
 import type { Logger } from 'pino'
 import type { Database } from '../data/database'
@@ -13,13 +14,18 @@ export class PortBusyError extends Error {
   }
 }
 
-/** Listens on the machine's own address only. */
-export function listen(app: Express, port: number): Promise<Server> {
+/** Listens on the machine's own address only; with a certificate on every address, and only in HTTPS. */
+export function listen(app: Express, port: number, tls?: { cert: string; key: string }): Promise<Server> {
   return new Promise((resolve, reject) => {
-    const server = app.listen(port, '127.0.0.1', (error?: Error & { code?: string }) => {
+    const done = (error?: Error & { code?: string }) => {
       if (!error) resolve(server)
       else reject(error.code === 'EADDRINUSE' ? new PortBusyError(port) : error)
-    })
+    }
+    const server: Server = tls
+      ? createServer(tls, app)
+          .on('error', done)
+          .listen(port, () => done())
+      : app.listen(port, '127.0.0.1', done)
   })
 }
 

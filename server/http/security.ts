@@ -2,7 +2,7 @@ import { isIPv6 } from 'node:net'
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import type { Request, RequestHandler } from 'express'
-import { sessionKey } from '../signin/sessions'
+import { hashOf, sessionKey } from '../signin/sessions'
 import { fault } from './faults'
 
 /** Nothing may be loaded from or sent to anywhere else. Styles are inline because the component library sets variables so. */
@@ -30,6 +30,12 @@ export const strictPolicy = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 })
 
+/** Whoever came by HTTPS once never comes by anything else. */
+export const onlySecureFromNow: RequestHandler = (request, response, next) => {
+  if (request.secure) response.set('Strict-Transport-Security', 'max-age=31536000')
+  next()
+}
+
 const minuteMs = 60_000
 
 /** Requests a minute; what counts as one caller is told apart by `keyOf`. */
@@ -45,12 +51,18 @@ function limit(most: number, keyOf: (request: Request) => string): RequestHandle
 }
 
 /** How many requests a minute are answered; a test that floods on purpose raises them. */
-export type Limits = { signIn: number; anonymous: number; health: number; session: number }
-export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 60_000 }
+export type Limits = { signIn: number; anonymous: number; health: number; session: number; link: number }
+export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 60_000, link: 120 }
 
 const byAddress = (request: Request) => {
   const address = request.ip ?? ''
   return isIPv6(address) ? ipKeyGenerator(address) : address
+}
+
+/** A link has an allowance of its own; what is no token counts against its address. */
+const byLink = (request: Request) => {
+  const token = request.get('x-sturvo-link')
+  return token?.length === 43 ? hashOf(token) : byAddress(request)
 }
 
 /**
@@ -63,6 +75,7 @@ export function limiters(limits: Limits) {
     anonymous: limit(limits.anonymous, byAddress),
     health: limit(limits.health, byAddress),
     session: limit(limits.session, sessionKey),
+    link: limit(limits.link, byLink),
   }
 }
 export type Limiters = ReturnType<typeof limiters>

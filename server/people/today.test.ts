@@ -111,3 +111,27 @@ test('lists of a large practice use their indexes', async () => {
     ),
   ).toContain('visit_by_person')
 })
+
+test('Today reads no log, and every reason by an index', async () => {
+  const client = (
+    server.database.db as unknown as {
+      $client: {
+        execute: (query: { sql: string; args: unknown[] }) => Promise<{ rows: { detail: string }[] }>
+      }
+    }
+  ).$client
+  const bare = client.execute.bind(client)
+  const asked: { sql: string; args: unknown[] }[] = []
+  client.execute = (query) => {
+    asked.push(query)
+    return bare(query)
+  }
+  await today()
+  client.execute = bare
+  expect(asked.length).toBeGreaterThan(8)
+  for (const { sql: text, args } of asked) {
+    expect(text).not.toContain('log_entry')
+    const { rows } = await bare({ sql: `explain query plan ${text}`, args })
+    for (const { detail } of rows) expect(detail).not.toMatch(/^SCAN (?!practice)\w+$/)
+  }
+})

@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, gt, gte, isNull, lt, notExists, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { steps } from '@sturvo/core/reading'
-import { dueSchema, mostCountedDue, type Due, type Today } from '@sturvo/schema'
+import { dueLevels, dueSchema, mostCountedDue, type Due, type DueLevel, type Today } from '@sturvo/schema'
+import { betweenVisits, proposalOf, saidOf, type Reason } from '../follow/due'
 import type { Db } from '../data/database'
 import { person, visit } from '../data/tables'
 
@@ -9,7 +10,8 @@ const shownDays = 14
 const mostShown = 100 // nobody acts on more in one day; how many there are in all is said
 
 /**
- * Who needs a look: stops first, then visits left open and people without one, then whole visits to hand over.
+ * Who needs a look, a line each: stops first, then what happened between visits, then visits left open and people
+ * without one, then whole visits to hand over.
  * @param today YYYY-MM-DD
  */
 export async function todayAnswer(db: Db, today: string): Promise<Today> {
@@ -56,29 +58,49 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
     .orderBy(level, desc(latest.startedOn), asc(person.name))
     .limit(mostShown)
   // counted by itself, only where there are more than are shown, and no further than anybody wants to know
-  const total =
+  const dueIds =
     rows.length < mostShown
-      ? rows.length
-      : (
+      ? rows.map((row) => row.personId)
+      : // counted by itself, only where there are more than are shown, and no further than anybody wants to know
+        (
           await db
             .select({ id: person.id })
             .from(person)
             .leftJoin(latest, isLatest)
             .where(isDue)
             .limit(mostCountedDue)
-        ).length
+        ).map((row) => row.id)
+  const between = await betweenVisits(db, today)
+  const total = Math.min(mostCountedDue, new Set([...dueIds, ...between.map((d) => d.personId)]).size)
   const levels = ['stop', 'open', 'done'] as const
   const [any] =
     rows.length > 0
       ? rows
       : await db.select({ id: person.id }).from(person).where(isNull(person.deletedOn)).limit(1)
+  const visits = rows.map((row) => ({ personId: row.personId, level: levels[row.level]! }))
+  const lines = oneEach([...between, ...visits]).slice(0, mostShown)
+  const ids = lines.map((line) => line.personId)
+  const said = await saidOf(db, ids)
+  const known = new Map(rows.map((row) => [row.personId, row]))
+  const names = new Map(
+    ids.length === 0
+      ? []
+      : (
+          await db
+            .select({ id: person.id, name: person.name, work: person.work })
+            .from(person)
+            .where(inArray(person.id, ids))
+        ).map((row) => [row.id, row]),
+  )
   return {
-    due: rows.flatMap((row): Due[] => {
+    due: lines.flatMap((line): Due[] => {
+      const row = known.get(line.personId)
       const parsed = dueSchema.safeParse({
-        ...row,
-        level: levels[row.level],
+        ...names.get(line.personId),
+        ...line,
+        ...proposalOf(line.level, said.get(line.personId)),
         visit:
-          row.visitId === null
+          !row || row.visitId === null
             ? null
             : { id: row.visitId, startedOn: row.startedOn, stepsFilled: row.stepsFilled },
       })
@@ -87,4 +109,20 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
     total,
     hasPeople: any !== undefined,
   }
+}
+
+type Line = Reason & { more?: DueLevel[] }
+
+/** One line a person, for the most urgent of the reasons; the others are named with it. */
+function oneEach(all: readonly Reason[]): Line[] {
+  const rank = new Map(dueLevels.map((level, i) => [level, i]))
+  const byPerson = new Map<string, Line>()
+  for (const reason of [...all].sort((a, b) => rank.get(a.level)! - rank.get(b.level)!)) {
+    const first = byPerson.get(reason.personId)
+    if (!first) byPerson.set(reason.personId, { ...reason })
+    // a whole visit is no reason beside what happened since
+    else if (reason.level !== 'done' && reason.level !== first.level)
+      first.more = [...new Set([...(first.more ?? []), reason.level])]
+  }
+  return [...byPerson.values()]
 }

@@ -3,6 +3,7 @@ import { asc, desc, eq, inArray, max } from 'drizzle-orm'
 import type { KeptPlan, NewPlan, PlanLine } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
+import { refreshFollow } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
 import { coreVersion } from '../version'
 import type { DecidedPlan } from './decidedPlan'
@@ -118,31 +119,39 @@ export async function keepPlan(
       drills: [...new Set(drills)],
       ...decided,
     }
-    const document = JSON.stringify(kept)
-    await tx.insert(planVersion).values({
-      id: kept.id,
-      personId,
-      visitId: kept.visitId,
-      number: kept.number,
-      visitVersion: kept.visitVersion,
-      coreVersion,
-      madeOn: kept.madeOn,
-      byAccount: keeper.accountId,
-      minutesPerSession: kept.minutesPerSession,
-      sessionsPerWeek: kept.sessionsPerWeek,
-      document,
-      created: now.toISOString(),
-    })
-    const items = kept.plan.phases.flatMap((phase, p) =>
-      phase.drills.map(({ id, because: _because, lines: _lines, name: _name, ...dose }, place) => ({
-        planId: kept.id,
-        phase: p,
-        place,
-        drill: id,
-        dose,
-      })),
-    )
-    if (items.length > 0) await tx.insert(planItem).values(items)
+    const document = await insertPlan(tx, kept, keeper.accountId, now)
+    // what the log says is judged by the plan in force, from the moment it is
+    await refreshFollow(tx, personId, now)
     return document
   })
+}
+
+/** A version with its drills. @returns the text it is kept as, and answered with for good */
+export async function insertPlan(tx: Db, kept: KeptPlan, accountId: string, now: Date): Promise<string> {
+  const document = JSON.stringify(kept)
+  await tx.insert(planVersion).values({
+    id: kept.id,
+    personId: kept.personId,
+    visitId: kept.visitId,
+    number: kept.number,
+    visitVersion: kept.visitVersion,
+    coreVersion: kept.coreVersion,
+    madeOn: kept.madeOn,
+    byAccount: accountId,
+    minutesPerSession: kept.minutesPerSession,
+    sessionsPerWeek: kept.sessionsPerWeek,
+    document,
+    created: now.toISOString(),
+  })
+  const items = kept.plan.phases.flatMap((phase, p) =>
+    phase.drills.map(({ id, because: _because, lines: _lines, name: _name, ...dose }, place) => ({
+      planId: kept.id,
+      phase: p,
+      place,
+      drill: id,
+      dose,
+    })),
+  )
+  if (items.length > 0) await tx.insert(planItem).values(items)
+  return document
 }

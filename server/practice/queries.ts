@@ -22,6 +22,8 @@ async function createPractice(tx: Db): Promise<PracticeRow> {
     references: {},
     trialUses: {},
     drills: [],
+    phone: '',
+    emergency: '',
     isDemo: false,
     version: 1,
     created: stamp,
@@ -46,6 +48,8 @@ export async function practiceAnswer(db: Db, row: PracticeRow): Promise<Practice
     references: row.references,
     trialUses: row.trialUses,
     drills: row.drills,
+    phone: row.phone,
+    emergency: row.emergency,
     referencesVersion: await referencesVersion(db),
     version: row.version,
   })

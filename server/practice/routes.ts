@@ -28,7 +28,13 @@ export function practiceRoutes(database: Database, work: Work): Router {
     sendVersioned(response, answer)
   })
   router.patch('/practice', async (request, response) => {
-    const { settings = {}, references, trialUses = {} } = bodyAs(practiceChangeSchema, request)
+    const {
+      settings = {},
+      references,
+      trialUses = {},
+      phone,
+      emergency,
+    } = bodyAs(practiceChangeSchema, request)
     const base = requireVersion(request)
     const { accountId } = whoIs(request)
     await practiceRow(database) // a new file gets its row first
@@ -49,6 +55,8 @@ export function practiceRoutes(database: Database, work: Work): Router {
         settings: { ...row.settings, ...settings },
         references: own,
         trialUses: { ...row.trialUses, ...trialUses },
+        phone: phone ?? row.phone,
+        emergency: emergency ?? row.emergency,
         version: row.version + 1,
         changed: stamp,
       }

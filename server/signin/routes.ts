@@ -64,6 +64,7 @@ export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: st
     const newBrowser = trier.knownBrowser ?? randomBytes(24).toString('base64url')
     await database.write((tx) => forgetTries(tx, { ...trier, accountId: row.id, newBrowser }, now))
     response.cookie(knownCookie, newBrowser, {
+      secure: request.secure,
       httpOnly: true,
       sameSite: 'strict',
       path: '/api/session',

@@ -42,7 +42,7 @@ export async function beginSession(
       .values({ idHash: hashOf(id), accountId, csrf, lastSeen: stamp, created: stamp, changed: stamp })
     await tx.delete(session).where(isOver(now))
   })
-  response.cookie(cookieName, id, cookie)
+  response.cookie(cookieName, id, { ...cookie, secure: request.secure })
   return csrf
 }
 

@@ -146,7 +146,7 @@ describe('the first owner', () => {
 })
 
 describe('guessing', () => {
-  const wide = { signIn: 9999, anonymous: 9999, health: 9999, session: 9999 }
+  const wide = { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999 }
   const guess = (app: Parameters<typeof request>[0], password: string, cookie = '') =>
     request(app).post('/api/session').set('cookie', cookie).send({ email: 'ilse@tideway.example', password })
   test('twenty at the same moment count as twenty', async () => {
@@ -184,7 +184,7 @@ describe('guessing', () => {
     await other.close()
   })
   test("health questions of strangers use up nobody's allowance", async () => {
-    const app = anotherApp(server, { limits: { signIn: 5, anonymous: 5, health: 3, session: 50 } })
+    const app = anotherApp(server, { limits: { signIn: 5, anonymous: 5, health: 3, session: 50, link: 50 } })
     for (let i = 0; i < 8; i++) await request(app).get('/api/health')
     expect((await request(app).get('/api/health')).status).toBe(429)
     expect((await request(app).get('/api/front-door')).status).toBe(200)

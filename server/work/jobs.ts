@@ -1,5 +1,8 @@
 import { createReadStream } from 'node:fs'
 import type { RecordingMeta } from '@sturvo/core/pressure'
+import type { References } from '@sturvo/core/reference'
+import type { OwnDrill } from '@sturvo/core/training'
+import type { KeptPlan } from '@sturvo/schema'
 import { MeasureError } from '@sturvo/core/problem'
 import { simulatedPicture, type PictureWish } from '../devices/simulatedPicture'
 import { visitDocument, type DocumentWish } from '../documents/visitDocument'
@@ -8,6 +11,7 @@ import { keptPaper, type KeptPaperWish } from '../documents/keptPaper'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
 import { readRecording } from '../recordings/readRecording'
 import { keptCalendar } from '../plans/calendar'
+import { clientFiguresOf, clientPlanOf } from '@sturvo/pages/clientPlan'
 import { decidedPlan } from '../plans/decidedPlan'
 import type { VisitSources } from '../visits/readVisit'
 
@@ -21,6 +25,17 @@ export const jobs = {
   decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
   keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
   keptCalendar: (wish: Parameters<typeof keptCalendar>[0]) => Promise.resolve(keptCalendar(wish)),
+  clientPlan: ({
+    kept,
+    own,
+    references,
+  }: {
+    kept: KeptPlan
+    own: readonly OwnDrill[]
+    references: References
+  }) => Promise.resolve(clientPlanOf(kept, own, references)),
+  clientFigures: ({ kept, own }: { kept: KeptPlan; own: readonly OwnDrill[] }) =>
+    Promise.resolve(clientFiguresOf(kept, own)),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
   checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {

@@ -25,4 +25,5 @@ export function clamp(value: number, low: number, high: number): number {
 export type Measured = { value: number; error: number }
 export * from './judgeChange'
 export * from './quantiles'
+export * from './uniforms'
 export * from './quadrature'

@@ -4,6 +4,8 @@ import { sides, type BySide } from '../../groundwork/side'
 import {
   allowedEnds,
   exposureOf,
+  meanStackMm,
+  onFeetMin,
   planTransition,
   proposedEnd,
   soleOf,
@@ -40,6 +42,8 @@ export type TransitionReading = Transition & {
   /** what share and goal would ask for; more than the target where the tissues leave no room for it */
   wishedMinutes: number
   allowed: TransitionEnd[]
+  /** under the heel by the hours on the feet, today and at the end, mm */
+  stackMm: { now: number; end: number }
   buy: ToBuy[]
   letGo: ToLetGo[]
 }
@@ -64,7 +68,7 @@ export function readTransition(
   const { facts, cautions, settings, newShoe } = input
   const { effects } = cautions
   const wish = facts.plan.transition
-  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects, runs: facts.runs }
+  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects }
   const allowed = allowedEnds(effects)
   const proposed = proposedEnd(asked)
   const end = wish.end && allowed.includes(wish.end) ? wish.end : proposed
@@ -85,13 +89,13 @@ export function readTransition(
   // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told
   const like = end === 'fits' ? thin : sole
   const measured = exposureOf({ shoes: worn, week: facts.week, told, target: like }, references)
-  const from = corrected(measured, wish.from)
-  const { stand, walk, train } = from.minutes
-  if (stand + walk + train <= 0) return undefined
+  const from = corrected(measured, wish.from, references)
+  const onFeet = onFeetMin(from.minutes)
+  if (onFeet <= 0) return undefined
   const minutes = targetMinutes(
     end,
-    { ...asked, chosenHours: wish.hours },
-    { onFeetMin: stand + walk + train, trainMin: train, alreadyMin: from.newMinutes },
+    { ...asked, runs: facts.runs, chosenHours: wish.hours },
+    { onFeetMin: onFeet, trainMin: from.minutes.train, alreadyMin: from.newMinutes },
     references,
   )
   const to: Target = { end, sole, minutes }
@@ -123,6 +127,10 @@ export function readTransition(
     measured,
     proposed,
     allowed,
+    stackMm: {
+      now: meanStackMm(from, sole, from.newMinutes),
+      end: meanStackMm(from, sole, planned.to.minutes),
+    },
     buy: isOwned ? [] : [{ week: 1, sole }],
     letGo: input.shoes
       .filter(
@@ -141,15 +149,18 @@ function soleOfShoe(shoe: ShoeOnFeet | undefined, r: References): SoleSpec | und
 }
 
 /** What the practitioner knows better stands over what was added up. */
-function corrected(measured: Exposure, by: VisitFacts['plan']['transition']['from']): Exposure {
+function corrected(
+  measured: Exposure,
+  by: VisitFacts['plan']['transition']['from'],
+  r: References,
+): Exposure {
   const minutes = {
     stand: by.standMin ?? measured.minutes.stand,
     walk: by.walkMin ?? measured.minutes.walk,
     train: by.trainMin ?? measured.minutes.train,
     run: by.runMin ?? measured.minutes.run,
   }
-  const onFeet = minutes.stand + minutes.walk + minutes.train
-  const newMinutes = Math.min(onFeet, by.newMin ?? measured.newMinutes)
+  const newMinutes = Math.min(onFeetMin(minutes), by.newMin ?? measured.newMinutes)
   const isChanged = by.newMin !== undefined
   return {
     ...measured,
@@ -160,7 +171,7 @@ function corrected(measured: Exposure, by: VisitFacts['plan']['transition']['fro
       newMinutes === 0
         ? 0
         : isChanged && measured.longestBoutMin === 0
-          ? newMinutes / 7
+          ? newMinutes / r.wearingDays
           : measured.longestBoutMin,
     surface: newMinutes === 0 ? undefined : (measured.surface ?? (isChanged ? 'wood' : undefined)),
   }

@@ -1,3 +1,5 @@
+import { uniforms } from '../../groundwork/statistics'
+
 /** A seeded source of chance: the same seed gives the same numbers everywhere. */
 export type Chance = {
   /** 0 (included) to 1 (not included) */
@@ -9,16 +11,9 @@ export type Chance = {
   pick: <T>(from: readonly T[]) => T
 }
 
-/** @param seed any whole number @source mulberry32 (public domain), Box & Muller 1958 for the normal */
+/** @param seed any whole number @source Box & Muller 1958 for the normal */
 export function chanceFrom(seed: number): Chance {
-  let state = seed >>> 0
-  const unit = () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
+  const unit = uniforms(seed)
   const between = (low: number, high: number) => low + (high - low) * unit()
   return {
     unit,

@@ -276,6 +276,18 @@ describe('weeks in which nothing is done', () => {
     )
   })
 
+  test('a knot of the first week dragged beside another stays where it was, and it is said with the way back', () => {
+    const first = { ...shoes[0]!, wearingDays: 4, dayMinutes: [5, 5, 5, 5] }
+    const move = { lane: 'shoes' as const, week: 1, from: 4, to: 3 }
+    const plan = planDays(
+      asked({ shoes: [first, ...shoes.slice(1)], wishes: { ...noWishes, moves: [move] } }),
+    )
+    expect(plan.weeks[0]!.days.flatMap((day, i) => (day.shoes ? [i] : []))).toEqual([0, 2, 4, 6])
+    expect(plan.conflicts).toContainEqual(
+      expect.objectContaining({ week: 1, what: 'move', move, alternatives: [{ wish: 'move', move }] }),
+    )
+  })
+
   test('a week of which less than half was worn is worn once more', () => {
     expect(worn(ill('2026-05-12', '2026-05-17')).slice(0, 3)).toEqual([10, 10, 12])
   })

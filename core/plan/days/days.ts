@@ -1,7 +1,7 @@
 import type { References } from '../../groundwork/reference'
 import type { TransitionWeek } from '../transition'
 import { tissues, type Stage, type Tissue } from '../training'
-import type { DayText } from './calendar'
+import type { DayText } from '../../groundwork/calendar'
 import type { AbsenceKind, Lane, LetGo, Move, WeekWishes } from './wishes'
 
 /** A drill as the days see it. */

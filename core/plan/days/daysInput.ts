@@ -4,7 +4,7 @@ import type { Transition } from '../transition'
 import { phaseFrames, tissues, type PlanInput, type Pick, type Tissue, type TrainingPlan } from '../training'
 import type { Check, DayDrill, DayPhase, DaysInput } from './days'
 import type { Horizon, WeekWishes } from './wishes'
-import type { DayText } from './calendar'
+import type { DayText } from '../../groundwork/calendar'
 
 /** A device whose hours are to become fewer. */
 export type FadeStep = { device: string; fromWeek: number; hoursPerDay: number }

@@ -1,4 +1,4 @@
-export * from './calendar'
+export * from '../../groundwork/calendar'
 export * from './wishes'
 export * from './days'
 export * from './planDays'

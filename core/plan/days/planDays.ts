@@ -1,5 +1,5 @@
 import { tissues, type Tissue } from '../training'
-import { dayAfter, type DayText } from './calendar'
+import { dayAfter, stretchOfWeek, type DayText } from '../../groundwork/calendar'
 import {
   noLoad,
   type Check,
@@ -16,6 +16,7 @@ import {
 import { inOrder, letGo, type Lane, type LetGo, type Move, type WeekWishes } from './wishes'
 import {
   chooseDays,
+  areApart,
   daysAWeek,
   daysOf,
   has,
@@ -46,7 +47,7 @@ export function planDays(asked: DaysInput): DaysPlan {
   let planWeek = 1
   const shoes = shoeWeeks(input)
   for (let week = 1; week <= input.weeks; week++) {
-    const phase = phaseAt(input.phases, planWeek)
+    const phase = stretchOfWeek(input.phases, planWeek)
     const monday = dayAfter(input.startsOn, (week - 1) * daysAWeek)
     const drills = phase ? drillsOfWeek(phase, planWeek, input) : []
     const chosen = sessionDays(input, { week, monday, drills, lastHeavyDay })
@@ -54,6 +55,7 @@ export function planDays(asked: DaysInput): DaysPlan {
     lastHeavyDay = daysOf(chosen.heavy).at(-1)
     const spacers = spacerSet(input, { week, monday, sessions: chosen.sessions })
     const worn = shoes(week, monday)
+    conflicts.push(...worn.conflicts)
     const checks = checksOf(input.checks, { week, planWeek, isTrained: chosen.sessions !== 0 })
     const checkDay = checkDayOf(input.wishes, monday, chosen.sessions)
     const days = Array.from({ length: daysAWeek }, (_, day): PlannedDay => {
@@ -82,11 +84,6 @@ export function planDays(asked: DaysInput): DaysPlan {
     if (chosen.sessions !== 0) planWeek++
   }
   return { weeks, conflicts }
-}
-
-/** The last phase goes on. */
-function phaseAt(phases: readonly DayPhase[], week: number): DayPhase | undefined {
-  return phases.find((p) => week >= p.fromWeek && week < p.fromWeek + p.weeks) ?? phases.at(-1)
 }
 
 /** The drills done in a week: new ones begin a few at a time, in the order of the session's first need. */
@@ -316,8 +313,9 @@ type WornWeek = {
   /** of the wearing days in turn */
   dose: (place: number) => PlannedDay['shoes']
   checks: Check[]
+  conflicts: Conflict[]
 }
-const noShoes: WornWeek = { days: 0, dose: () => undefined, checks: [] }
+const noShoes: WornWeek = { days: 0, dose: () => undefined, checks: [], conflicts: [] }
 const percent = 100
 
 /**
@@ -328,12 +326,17 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
   const { shoes, wishes, references: r } = input
   let next = 0
   let missed = 0
+  /** last day of wear, in days from the beginning */
+  let lastWorn = -2
   return (week, monday) => {
     // what was reached stays: the last week goes on
     const planned = shoes[next] ?? shoes.at(-1)
     if (!planned || missed > r.missedAnewWeeks) return noShoes
     const open = wearable(wishes, monday)
-    const usual = planned.isFirst ? apart(open, planned.wearingDays) : spreadOver(open, planned.wearingDays)
+    const before = lastWorn - (week - 1) * daysAWeek
+    const usual = planned.isFirst
+      ? apart(open, planned.wearingDays, before)
+      : spreadOver(open, planned.wearingDays)
     if (usual === 0) {
       missed++
       const isTooLong = missed > r.missedAnewWeeks
@@ -341,24 +344,49 @@ function shoeWeeks(input: DaysInput): (week: number, monday: DayText) => WornWee
         ? { ...noShoes, checks: [{ kind: 'shoes', week, about: undefined, amount: undefined }] }
         : noShoes
     }
-    const days = withMoves(usual, open, wishes.moves, 'shoes', week)
+    const moved = withMoves(usual, open, wishes.moves, 'shoes', week)
+    // a knot is not dragged beside a first exposure: the foot has a day to answer it
+    const isKept = !planned.isFirst || areApart(moved, before + daysAWeek, 2)
+    const days = isKept ? moved : usual
+    const conflicts = isKept ? [] : shoeMoves(wishes, week)
+    lastWorn = (week - 1) * daysAWeek + (daysOf(days).at(-1) ?? before)
     const reached = shoes[Math.min(next, shoes.length) - 1]
     if (missed > 0 && reached) {
       missed = 0
       next--
-      return { days, dose: (place) => doseOf(reached, place, r.missedRestartPct / percent), checks: [] }
+      return {
+        days,
+        dose: (place) => doseOf(reached, place, r.missedRestartPct / percent),
+        checks: [],
+        conflicts,
+      }
     }
     missed = 0
     // a week of which less than half was worn is worn once more
     if (2 * sizeOf(usual) >= planned.wearingDays) next++
-    return { days, dose: (place) => doseOf(planned, place, 1), checks: [] }
+    return { days, dose: (place) => doseOf(planned, place, 1), checks: [], conflicts }
   }
 }
 
-/** Up to so many of the open days, no two in a row: the foot has a day to answer a first exposure. */
-function apart(open: DaySet, most: number): DaySet {
+const shoeMoves = ({ moves }: WeekWishes, week: number): Conflict[] =>
+  moves
+    .filter((move) => move.lane === 'shoes' && move.week === week)
+    .map((move) => ({
+      week,
+      what: 'move',
+      wanted: 1,
+      given: 0,
+      move,
+      alternatives: [{ wish: 'move', move }],
+    }))
+
+/**
+ * Up to so many of the open days, no two in a row: the foot has a day to answer a first exposure.
+ * @param before last day of wear, counted from this Monday
+ */
+function apart(open: DaySet, most: number, before: number): DaySet {
   const chosen = daysOf(open).reduce<number[]>(
-    (days, day) => (days.length < most && day - (days.at(-1) ?? -2) >= 2 ? [...days, day] : days),
+    (days, day) => (days.length < most && day - (days.at(-1) ?? before) >= 2 ? [...days, day] : days),
     [],
   )
   return setOf(chosen)

@@ -1,5 +1,5 @@
 import { tissues, type Stage, type Tissue } from '../training'
-import { daysBetween, type DayText } from './calendar'
+import { daysBetween, type DayText } from '../../groundwork/calendar'
 import type { Check, PlannedDay, PlannedWeek } from './days'
 import type { Lane } from './wishes'
 import { daysAWeek } from './weekDays'

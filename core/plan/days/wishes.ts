@@ -1,4 +1,4 @@
-import type { DayText } from './calendar'
+import type { DayText } from '../../groundwork/calendar'
 
 export const lanes = ['train', 'spacers', 'shoes'] as const
 /** What may be moved along its rope; checks stand where they are due. */

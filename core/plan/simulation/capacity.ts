@@ -1,4 +1,4 @@
-import { tissues, type Tissue } from '../training'
+import type { Tissue } from '../training'
 
 /**
  * Capacity's course under a dose, for the usual client = 1: it goes slowly towards what the dose asks for, up to a cap;
@@ -33,9 +33,4 @@ const dipToDay = 56
 function dipAt(day: number, since: number): number {
   if (since < 0 || day < dipFromDay || day > dipToDay) return 0
   return Math.sin((Math.PI * (day - dipFromDay)) / (dipToDay - dipFromDay))
-}
-
-/** The same for every tissue. */
-export function eachTissue<T>(of: (tissue: Tissue) => T): Record<Tissue, T> {
-  return Object.fromEntries(tissues.map((t) => [t, of(t)])) as Record<Tissue, T>
 }

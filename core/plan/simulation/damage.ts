@@ -9,11 +9,6 @@ export const simulatedDays = 182
  */
 export type PlanInput = Record<Tissue, Float64Array>
 
-export type Counted = {
-  /** first day overloaded of each client and tissue, 0 where never; client-major */
-  firstDay: Uint8Array
-}
-
 /**
  * D ← max(0, D + k · x − ρ), overloaded where D > 1. Typed arrays, no allocation in the loop; a client who is overloaded
  * is not followed any further in that tissue.

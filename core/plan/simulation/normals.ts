@@ -1,19 +1,14 @@
+import { uniforms } from '../../groundwork/statistics'
+
 /**
  * Standard normal draws that can be begun again: the same seed gives the same bits on every machine.
  * @param seed any whole number
- * @source mulberry32 (public domain); polar method, Marsaglia & Bray 1964
+ * @source polar method, Marsaglia & Bray 1964
  */
 export function normals(seed: number): { next: () => number; uniform: () => number } {
-  let state = seed >>> 0
+  const uniform = uniforms(seed)
   let spare = 0
   let hasSpare = false
-  const uniform = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
   const next = (): number => {
     if (hasSpare) {
       hasSpare = false

@@ -1,6 +1,8 @@
 import {
   activityLoad,
+  byTissue,
   factorProduct,
+  onFeetMin,
   stepRatio,
   surfaceLoad,
   wearOn,
@@ -11,7 +13,7 @@ import {
 import { tissues, type Tissue } from '../training'
 import type { References } from '../../groundwork/reference'
 import { normalQuantile } from '../../groundwork/statistics'
-import { capacityCourse, eachTissue } from './capacity'
+import { capacityCourse } from './capacity'
 import { countOverloads, overloadedShare, simulatedDays, type PlanInput } from './damage'
 import { normals } from './normals'
 
@@ -77,18 +79,19 @@ export type Simulation = {
   sensitivity: { name: AssumptionId; low: number; high: number }[]
 }
 
-const exponents: Record<Tissue, number> = {
-  forefootBone: 7,
-  plantarFascia: 5,
-  calfAchilles: 5,
-  archMuscle: 3,
-}
-const timeConstants: Record<Tissue, number> = {
-  forefootBone: 90,
-  plantarFascia: 60,
-  calfAchilles: 60,
-  archMuscle: 28,
-}
+/** How steeply damage grows with load, in the order of published exponents. */
+const exponents = (r: References): Record<Tissue, number> => ({
+  forefootBone: r.boneExponent,
+  plantarFascia: r.fasciaExponent,
+  calfAchilles: r.calfExponent,
+  archMuscle: r.archExponent,
+})
+const adaptDays = (r: References): Record<Tissue, number> => ({
+  forefootBone: r.boneAdaptDays,
+  plantarFascia: r.fasciaAdaptDays,
+  calfAchilles: r.calfAdaptDays,
+  archMuscle: r.archAdaptDays,
+})
 
 /**
  * Made-up clients with this client's factors under several plans, the same clients under each. Calibrated so that the
@@ -116,20 +119,21 @@ export function* simulation(input: SimulationInput, r: References): Generator<nu
     const a = draws === 1 ? usualAssumptions : drawAssumptions(chance, r)
     drawn.push(a)
     for (let i = 0; i < z.length; i++) z[i] = chance.next()
-    const away = keptDays(chance.uniform)
+    const kept = keptDays(chance.uniform, r)
     const scale = usualDamage(a, r)
     const factor = factorProduct(input.asked.factors, r)
+    const steep = exponents(r)
     for (let i = 0; i < k.length; i++) {
       const t = tissues[i % count]!
       k[i] =
-        factor * scale[t] * Math.exp(-exponents[t] * a.exponent * r.capacitySpread * a.capacitySpread * z[i]!)
+        factor * scale[t] * Math.exp(-steep[t] * a.exponent * r.capacitySpread * a.capacitySpread * z[i]!)
     }
     names.forEach((name, n) => {
-      const plan = planInput(input.plans[name]!, input.asked, a, r, name === 'kept' ? away : undefined)
+      const plan = planInput(input.plans[name]!, input.asked, a, r, name === 'kept' ? kept : undefined)
       countOverloads(
         plan,
         k,
-        eachTissue(() => r.repairADay * a.repair),
+        byTissue(() => r.repairADay * a.repair),
         firstDay,
       )
       const into = outcomes[n]!
@@ -154,8 +158,8 @@ function usualDamage(a: Assumptions, r: References): Record<Tissue, number> {
   const background = Math.min(0.5, (r.backgroundPct / 100) * a.background)
   const each = 1 - (1 - background) ** (1 / tissues.length)
   const zAt = -normalQuantile(each)
-  return eachTissue(
-    (t) => limit * Math.exp(-exponents[t] * a.exponent * r.capacitySpread * a.capacitySpread * zAt),
+  return byTissue(
+    (t) => limit * Math.exp(-exponents(r)[t] * a.exponent * r.capacitySpread * a.capacitySpread * zAt),
   )
 }
 
@@ -172,12 +176,12 @@ function drawAssumptions(chance: ReturnType<typeof normals>, r: References): Ass
   }
 }
 
-/** Days as they are really kept: some missed, some half as long again. @source practice default */
-function keptDays(uniform: () => number): Float64Array {
+/** Days as they are really kept: some missed, some longer than planned. */
+function keptDays(uniform: () => number, r: References): Float64Array {
   const kept = new Float64Array(simulatedDays)
   for (let day = 0; day < simulatedDays; day++) {
     const u = uniform()
-    kept[day] = u < 0.15 ? 0 : u > 0.9 ? 1.5 : 1
+    kept[day] = u < r.keptMissedShare ? 0 : u > 1 - r.keptEagerShare ? r.keptEagerTimes : 1
   }
   return kept
 }
@@ -193,10 +197,11 @@ export function planInput(
   r: References,
   kept?: Float64Array,
 ): PlanInput {
-  const onFeet = from.minutes.stand + from.minutes.walk + from.minutes.train
+  const onFeet = onFeetMin(from.minutes)
   const daysAWeek = 7
-  return eachTissue((t) => {
-    const b = exponents[t] * a.exponent
+  const worn = wornMinutes(weeks, kept)
+  return byTissue((t) => {
+    const b = exponents(r)[t] * a.exponent
     const whole = Math.max(1e-9, weekUnits(t, from.minutes))
     const walkUnits = weekUnits(t, {
       stand: from.minutes.stand,
@@ -209,28 +214,24 @@ export function planInput(
     // the usual day is 1 whatever it is made of, so that running weighs against walking by its own load
     const usualRun = from.minutes.run * perRunMinute
     const weigh = (walked: number, ran: number) => walked + ran * runStep ** (b - 1)
-    const usual = weigh(walkUnits, usualRun)
+    const usual = Math.max(1e-9, weigh(walkUnits, usualRun))
+    const newStep = stepRatio(t, from.usual, to.sole, r)
+    const known = from.newMinutes / daysAWeek
     const dose = new Float64Array(simulatedDays)
     const x = new Float64Array(simulatedDays)
     for (let day = 0; day < simulatedDays; day++) {
       const week = weeks[Math.min(weeks.length - 1, Math.floor(day / daysAWeek))]
-      const place = day % daysAWeek
-      const part = kept?.[day] ?? 1
-      const minutes = week ? dayMinutesAt(week, place) * part : 0
-      const known = from.newMinutes / daysAWeek
       const ran = week ? Math.max(0, week.runMinutes - from.newRunMinutes) / daysAWeek : 0
-      const more = Math.max(0, minutes - known)
-      const ratio =
-        1 +
-        a.shoeEffect * (stepRatio(t, from.usual, to.sole, r) * surfaceLoad[week?.surface ?? 'wood'][t] - 1)
+      const more = Math.max(0, worn[day]! - known)
+      const ratio = 1 + a.shoeEffect * (newStep * surfaceLoad[week?.surface ?? 'wood'][t] - 1)
       const changed = Math.max(0.01, ratio)
       const newWalk = Math.min(walkUnits / daysAWeek, more * perMinute)
       const newRun = Math.min(usualRun / daysAWeek, ran * perRunMinute)
       dose[day] = 1 + ((newWalk + newRun) * (changed - 1) * daysAWeek) / whole
-      x[day] = 1 + (weigh(newWalk, newRun) * (changed ** b - 1) * daysAWeek) / Math.max(1e-9, usual)
+      x[day] = 1 + (weigh(newWalk, newRun) * (changed ** b - 1) * daysAWeek) / usual
     }
     const course = capacityCourse(t, dose, {
-      days: timeConstants[t],
+      days: adaptDays(r)[t],
       gain: r.adaptationGain * a.adaptation,
       cap: r.adaptationCap,
       dip: r.boneDip,
@@ -240,10 +241,19 @@ export function planInput(
   })
 }
 
-/** Minutes of a wearing day, the days spread over the week. */
-function dayMinutesAt(week: TransitionWeek, place: number): number {
-  const { dayMinutes } = week
-  return dayMinutes[wearOn(week).indexOf(place)] ?? 0
+/** Minutes in the new shoes on each day, the wearing days spread over the week; the last week goes on. */
+function wornMinutes(weeks: readonly TransitionWeek[], kept?: Float64Array): Float64Array {
+  const daysAWeek = 7
+  const worn = new Float64Array(simulatedDays)
+  if (weeks.length === 0) return worn
+  for (let from = 0; from < simulatedDays; from += daysAWeek) {
+    const week = weeks[Math.min(weeks.length - 1, from / daysAWeek)]!
+    wearOn(week).forEach((place, i) => {
+      const day = from + place
+      if (day < simulatedDays) worn[day] = (week.dayMinutes[i] ?? 0) * (kept?.[day] ?? 1)
+    })
+  }
+  return worn
 }
 
 type Outcomes = { share: Float64Array; tissue: Float64Array; week: Float64Array }[]
@@ -266,7 +276,7 @@ function summary(
         {
           overloadedShare: mean(share),
           interval: interval(share),
-          byTissue: eachTissue((t) => tissue[tissues.indexOf(t)]!),
+          byTissue: byTissue((t) => tissue[tissues.indexOf(t)]!),
           byWeek: [...week],
           limiting,
           finishWeek: input.plans[name]!.find((w) => w.minutes >= input.asked.to.minutes)?.week,

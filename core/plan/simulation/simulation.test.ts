@@ -1,11 +1,10 @@
 import { referenceValues } from '../../groundwork/reference'
-import { planTransition, type TransitionWeek } from '../transition'
+import { byTissue, planTransition, type TransitionWeek } from '../transition'
 import { tissues } from '../training'
 import { walker } from '../transition/testing/arbitraryWalker'
 import {
   capacityCourse,
   countOverloads,
-  eachTissue,
   normals,
   overloadedShare,
   planInput,
@@ -35,11 +34,11 @@ test('with b = 1, no repair and no adaptation the count equals the closed form',
   const clients = 4000
   const k = Float64Array.from({ length: clients * tissues.length }, () => Math.exp(chance.next()) / 300)
   const firstDay = new Uint8Array(k.length)
-  const constant = eachTissue(() => new Float64Array(simulatedDays).fill(1))
+  const constant = byTissue(() => new Float64Array(simulatedDays).fill(1))
   countOverloads(
     constant,
     k,
-    eachTissue(() => 0),
+    byTissue(() => 0),
     firstDay,
   )
   k.forEach((each, i) => {
@@ -64,7 +63,7 @@ test('with adaptation off, more load on every day overloads a superset of the sa
     countOverloads(
       planInput(plan, input, off, references),
       k,
-      eachTissue(() => 0.05),
+      byTissue(() => 0.05),
       firstDay,
     )
     return firstDay

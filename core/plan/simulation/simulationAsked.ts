@@ -2,9 +2,6 @@ import type { References } from '../../groundwork/reference'
 import { planTransition, type Transition, type TransitionInput, type TransitionWeek } from '../transition'
 import type { SimulationInput } from './simulate'
 
-/** Outer draws of the assumptions, each with its own clients. */
-export const usualDraws = 100
-
 /**
  * The plans that are compared for one change of shoes: everything at once, the three paces, and the one that stands
  * where a hand changed it, as planned and as days are really kept.
@@ -29,7 +26,7 @@ export function simulationAsked(
     },
     asked: input,
     clients,
-    draws: Math.min(usualDraws, clients),
+    draws: Math.min(references.simulatedDraws, clients),
     seed,
   }
 }

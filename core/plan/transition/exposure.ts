@@ -108,9 +108,8 @@ export function exposureOf(
     run: running > 0 ? running : told.runs ? r.runUnknownMin : 0,
   }
   const barefoot = (sums?.barefoot ?? 0) * minutesPerHour
-  const onFeet = minutes.stand + minutes.walk + minutes.train
-  const worn = sum(inThin, 'stand') + sum(inThin, 'walk') + sum(inThin, 'train')
-  const newMinutes = Math.min(onFeet, worn + barefoot)
+  const worn = inThin.reduce((total, each) => total + onFeetMin(each), 0)
+  const newMinutes = Math.min(onFeetMin(minutes), worn + barefoot)
   const soles = thick.flatMap((shoe) => {
     const { stand, walk, train, run } = shoeMinutes(shoe)
     const weight = stand + walk + train + run
@@ -137,25 +136,34 @@ export function exposureOf(
     newRunMinutes: Math.min(minutes.run, sum(inThin, 'run')),
     // an hour a week is not worn in one go: a day's share of it is
     longestBoutMin: newMinutes > 0 ? Math.max(longestBlock * halfHourMin, newMinutes / r.wearingDays) : 0,
-    surface: newMinutes > 0 ? hardestOf(thin, barefoot) : undefined,
+    surface: newMinutes > 0 ? hardestOf(thin) : undefined,
     usual:
       known > 0
         ? { stackMm: mean((s) => s.stackMm), dropMm: mean((s) => s.dropMm), bend: mean((s) => s.bend) }
         : { stackMm: r.usualStackMm, dropMm: r.usualDropMm, bend: r.usualBend },
     isUsualKnown:
-      known > 0 && 2 * known >= sum(thick.map(shoeMinutes), 'stand') + sum(thick.map(shoeMinutes), 'walk'),
+      known > 0 && 2 * known >= thick.reduce((total, shoe) => total + onFeetMin(shoeMinutes(shoe)), 0),
   }
 }
 
-/** What nobody said is taken as the kindest it can be: the plan then opens the harder ground itself. */
-function hardestOf(thin: readonly WornShoe[], barefootMin: number): GroundSurface {
+/** What nobody said is taken as an indoor floor: the plan then opens the harder ground itself. */
+function hardestOf(thin: readonly WornShoe[]): GroundSurface {
   const grounds = thin.flatMap((shoe) => shoe.wear?.map((w) => w.surface) ?? [])
   if (grounds.includes('rough')) return 'rough'
   if (grounds.includes('hard')) return 'paving'
-  if (
-    thin.some((shoe) => shoe.use === 'walk' || shoe.use === 'work' || shoe.use === 'town') &&
-    grounds.length === 0
-  )
-    return 'paving'
-  return barefootMin > 0 ? 'wood' : 'carpet'
+  return grounds.includes('soft') ? 'carpet' : 'wood'
 }
+
+/**
+ * Height under the heel, by the hours on the feet.
+ * @param newMinutes of the week, in the new sole; the others in the usual one
+ * @returns mm
+ */
+export function meanStackMm({ minutes, usual }: Exposure, sole: SoleSpec, newMinutes: number): number {
+  const onFeet = onFeetMin(minutes)
+  const share = onFeet > 0 ? Math.min(1, newMinutes / onFeet) : 0
+  return usual.stackMm * (1 - share) + sole.stackMm * share
+}
+
+/** Minutes a week stood, walked and trained: running is counted by itself. */
+export const onFeetMin = ({ stand, walk, train }: FootMinutes): number => stand + walk + train

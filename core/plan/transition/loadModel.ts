@@ -48,5 +48,5 @@ export function unaccustomed(
 
 export type LoadFrame = { usual: ActivityMinutes; from: SoleSpec; to: SoleSpec }
 
-export const byTissue = (of: (tissue: Tissue) => number): Record<Tissue, number> =>
-  Object.fromEntries(tissues.map((t) => [t, of(t)])) as Record<Tissue, number>
+export const byTissue = <T>(of: (tissue: Tissue) => T): Record<Tissue, T> =>
+  Object.fromEntries(tissues.map((t) => [t, of(t)])) as Record<Tissue, T>

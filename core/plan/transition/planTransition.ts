@@ -1,94 +1,10 @@
 import type { References } from '../../groundwork/reference'
-import { tissues, type Tissue } from '../training'
-import type { Exposure } from './exposure'
-import { byTissue, unaccustomed, type ActivityMinutes, type LoadFrame } from './loadModel'
-import { groundSurfaces, type GroundSurface, type StepActivity } from './loadTable'
-import type { Target } from './target'
-
-export const paces = ['slow', 'usual', 'brisk'] as const
-export type Pace = (typeof paces)[number]
-export const transitionFactors = ['age', 'bone', 'stiffHigh', 'noReserve', 'grade', 'sore', 'mass'] as const
-export type TransitionFactor = (typeof transitionFactors)[number]
-
-export const ladders = ['surface', 'activity'] as const
-/** A step on one ladder; it opens after pain-free exposure on the one below, never by the calendar. */
-export type Rung = { ladder: 'surface'; to: GroundSurface } | { ladder: 'activity'; to: StepActivity }
-
-export type TransitionWeek = {
-  week: number
-  /** in the new shoes and barefoot together, running not counted */
-  minutes: number
-  wearingDays: number
-  /** whole minutes of each wearing day; they add up to the week's */
-  dayMinutes: number[]
-  /** the longest of these days */
-  minutesPerDay: number
-  longestBoutMin: number
-  /** new running minutes, walk and run by turns at first */
-  runMinutes: number
-  surface: GroundSurface
-  /** the fastest thing done in them, running not counted */
-  activity: StepActivity
-  isLighter: boolean
-  /** first exposures: never on two days in a row */
-  isFirst: boolean
-  /** nothing is worn: away or ill */
-  isMissed: boolean
-  /** opens this week at the earliest, and only after so many pain-free days on the rung below */
-  opens: Rung | undefined
-  /** parts of the usual week's dose, training's share of the ceiling included; 1 is the usual week */
-  dose: Record<Tissue, number>
-  /** training's share of it */
-  training: number
-  /** the same, at most */
-  ceiling: Record<Tissue, number>
-  /** of exponentially weighted means over 7 and 28 days, the highest of the tissues */
-  ratio: number
-}
-
-/** Why a week cannot have more minutes. */
-export type LimitRule = 'growth' | 'floor' | 'target' | 'lighter' | 'restart' | 'first' | 'dose' | 'missed'
-/** A week whose minutes a hand set over what a rule allows. */
-export type BrokenRule = { week: number; rule: LimitRule; byMin: number; nearestMin: number }
-
-export type TransitionInput = {
-  from: Exposure
-  to: Target
-  pace: Pace
-  factors: readonly TransitionFactor[]
-  /** a caution starts on soft ground */
-  softStart: boolean
-  /** a caution keeps bare feet and thin shoes off the street */
-  staysInside: boolean
-  /** a caution forbids landing: what is run already goes on in the usual shoes */
-  noImpact: boolean
-  /** the practice holds back: growth of the slow pace, small first exposure */
-  isCautious: boolean
-  /** minutes of training a week that share the tissues */
-  trainingMinAWeek: number
-  /** weeks in which nothing is worn, counted from the first */
-  away: readonly number[]
-  /** minutes of weeks that a hand set */
-  edits: readonly { week: number; minutes: number }[]
-}
-
-export type Transition = {
-  weeks: TransitionWeek[]
-  startMinutes: number
-  targetMinutes: number
-  runTargetMinutes: number
-  /** week in which both targets are reached; undefined where the table ends short of them */
-  reachedWeek: number | undefined
-  /** never shorter, with these factors; 0 where the target is not beyond what is worn today */
-  shortestWeeks: number
-  factors: TransitionFactor[]
-  /** the smaller target that fits, where the whole one takes too long or is never reached */
-  smaller: { targetMinutes: number; weeks: number } | undefined
-  broken: BrokenRule[]
-}
-
-const percent = 100
-const roundingSlack = 1e-6 // a product of factors may end a hair beside a whole minute
+import { tissues } from '../training'
+import { frameOf, percent, roundingSlack, type Frame } from './frame'
+import { byTissue } from './loadModel'
+import type { GroundSurface, StepActivity } from './loadTable'
+import { doseAt, doseOf, roomOf, runDoseAt, trainingShare } from './room'
+import type { BrokenRule, LimitRule, Rung, Transition, TransitionInput, TransitionWeek } from './transition'
 
 /**
  * Week by week from today's exposure to the target: as many new minutes as every rule leaves in each week, in turn. A
@@ -108,9 +24,8 @@ export function planTransition(input: TransitionInput, references: References): 
   for (let week = 1; week <= longest && to.minutes > 0; week++) {
     const { limit, rule } = mostMinutes(week, state, frame)
     const edited = input.edits.find((e) => e.week === week)?.minutes
-    const minutes = edited === undefined ? limit : edited
-    if (edited !== undefined && edited > limit)
-      broken.push({ week, rule, byMin: edited - limit, nearestMin: limit })
+    const minutes = input.away.includes(week) ? 0 : (edited ?? limit)
+    if (minutes > limit) broken.push({ week, rule, byMin: minutes - limit, nearestMin: limit })
     const planned = weekOf(week, minutes, state, frame)
     weeks.push(planned)
     // what a hand put over a limit opens nothing: the weeks after it grow from what was allowed
@@ -133,35 +48,6 @@ export function planTransition(input: TransitionInput, references: References): 
   }
 }
 
-/**
- * What some weeks of new shoes leave to training, in full weeks of training.
- * @param weeks at least one
- */
-export function tissueRoom(weeks: readonly TransitionWeek[], r: References): Record<Tissue, number> {
-  return byTissue((t) =>
-    Math.min(...weeks.map((w) => Math.max(0, w.ceiling[t] - (w.dose[t] - w.training)) / r.trainingDoseShare)),
-  )
-}
-
-type Frame = {
-  input: TransitionInput
-  r: References
-  /** product of the factors, at most the table's */
-  factor: number
-  targetMinutes: number
-  runTargetMinutes: number
-  shortestWeeks: number
-  shortestRunWeeks: number
-  growthShare: number
-  stepMin: number
-  firstMin: number
-  runStepMin: number
-  /** unaccustomed dose of one new minute, by ground */
-  aMinute: Record<GroundSurface, { walked: Record<Tissue, number>; ran: Record<Tissue, number> }>
-  rungs: readonly Rung[]
-  firstSurface: GroundSurface
-}
-
 type State = {
   /** minutes of the weeks before, allowed ones; the last four are those of 28 days */
   past: number[]
@@ -177,116 +63,36 @@ type State = {
   daysOnRung: number
 }
 
-export function factorProduct(factors: readonly TransitionFactor[], r: References): number {
-  const of: Record<TransitionFactor, number> = {
-    age: r.factorAge,
-    bone: r.factorBone,
-    stiffHigh: r.factorStiffHigh,
-    noReserve: r.factorNoReserve,
-    grade: r.factorGrade,
-    sore: r.factorSore,
-    mass: r.factorMass,
-  }
-  return Math.min(
-    r.factorMost,
-    factors.reduce((product, id) => product * of[id], 1),
-  )
-}
-
-function frameOf(input: TransitionInput, r: References): Frame {
-  const { from, to } = input
-  const factor = factorProduct(input.factors, r)
-  const pace = input.isCautious ? 'slow' : input.pace
-  const growth = { slow: r.growthSlowPct, usual: r.growthUsualPct, brisk: r.growthBriskPct }[pace]
-  const step = { slow: r.stepSlowMin, usual: r.stepUsualMin, brisk: r.stepBriskMin }[pace]
-  const runStep = { slow: r.runGrowthSlowPct, usual: r.runGrowthUsualPct, brisk: r.runGrowthBriskPct }[pace]
-  const isBeyond = to.minutes > from.newMinutes + roundingSlack
-  const isCareful = input.factors.length > 0 || input.isCautious
-  const runTarget =
-    input.noImpact || to.end === 'barefootTraining' || to.minutes === 0
-      ? 0
-      : // who does not walk in them an hour a day does not run in them
-        to.minutes < r.runWalkDayMin * r.runWalkDaysLeast
-        ? Math.min(from.newRunMinutes, from.minutes.run)
-        : Math.max(from.newRunMinutes, from.minutes.run * r.runTargetShare)
-  const { stand, walk, train } = from.minutes
-  const onFeet = Math.max(1, stand + walk + train)
-  const mix: ActivityMinutes = { stand: stand / onFeet, walk: walk / onFeet, train: train / onFeet }
-  const load: LoadFrame = { usual: from.minutes, from: from.usual, to: to.sole }
-  return {
-    input,
-    r,
-    factor,
-    targetMinutes: to.minutes,
-    runTargetMinutes: runTarget,
-    shortestWeeks: isBeyond ? Math.ceil(r.shortestWalkWeeks * factor - roundingSlack) : 0,
-    shortestRunWeeks:
-      runTarget > from.newRunMinutes ? Math.ceil(r.shortestRunWeeks * factor - roundingSlack) : 0,
-    growthShare: growth / percent,
-    stepMin: step / factor,
-    firstMin: isCareful ? r.firstExposureCarefulMin : r.firstExposureMin,
-    runStepMin: ((runStep / percent) * from.minutes.run) / factor,
-    aMinute: Object.fromEntries(
-      groundSurfaces.map((surface) => [
-        surface,
-        {
-          walked: byTissue((t) => unaccustomed(t, mix, { ...load, surface }, r)),
-          ran: byTissue((t) => unaccustomed(t, { run: 1 }, { ...load, surface }, r)),
-        },
-      ]),
-    ) as Frame['aMinute'],
-    rungs: rungsOf(input),
-    firstSurface: firstSurfaceOf(input),
-  }
-}
-
-function firstSurfaceOf({ from, softStart, staysInside }: TransitionInput): GroundSurface {
-  const known = from.surface
-  if (known !== undefined) return staysInside && isHarder(known, 'wood') ? 'wood' : known
-  return softStart ? 'carpet' : 'wood'
-}
-
-const isHarder = (a: GroundSurface, b: GroundSurface) => groundSurfaces.indexOf(a) > groundSurfaces.indexOf(b)
-
-/** Steps still to be opened, in their order: ground and activity by turns, one ladder at a time. */
-function rungsOf(input: TransitionInput): Rung[] {
-  const first = firstSurfaceOf(input)
-  const last: GroundSurface = input.staysInside ? 'wood' : 'paving'
-  const grounds = (['carpet', 'wood', 'paving'] as const)
-    .filter((ground) => isHarder(ground, first) && !isHarder(ground, last))
-    .map((to): Rung => ({ ladder: 'surface', to }))
-  const { train } = input.from.minutes
-  const activities = [
-    ...(train > 0 ? (['train'] as const) : []),
-    ...(input.to.end === 'barefootTraining' || input.staysInside ? [] : (['briskWalk'] as const)),
-  ].map((to): Rung => ({ ladder: 'activity', to }))
-  return Array.from({ length: Math.max(grounds.length, activities.length) }, (_, i) => [
-    grounds[i],
-    activities[i],
-  ])
-    .flat()
-    .filter((rung) => rung !== undefined)
-}
+/** Nothing worn yet, or not for so long that it counts as nothing: the kindest ground, no rung open. */
+const nothingWorn = (frame: Frame): Omit<State, 'missed' | 'hourWeeks'> => ({
+  past: [],
+  bouts: [],
+  runPast: [],
+  surface: frame.firstSurface,
+  activity: 'walk',
+  nextRung: frame.rungs.length > 0 ? 0 : undefined,
+  daysOnRung: 0,
+})
 
 function startState(frame: Frame, startMinutes: number): State {
   const { from } = frame.input
   const isWorn = startMinutes > 0
   return {
-    past: isWorn ? [startMinutes] : [],
-    bouts: isWorn ? [from.longestBoutMin] : [],
-    runPast: from.newRunMinutes > 0 ? [from.newRunMinutes] : [],
+    ...nothingWorn(frame),
+    ...(isWorn && { past: [startMinutes], bouts: [from.longestBoutMin] }),
+    ...(from.newRunMinutes > 0 && { runPast: [from.newRunMinutes] }),
     missed: 0,
     hourWeeks: 0,
-    surface: frame.firstSurface,
-    activity: 'walk',
-    nextRung: frame.rungs.length > 0 ? 0 : undefined,
-    daysOnRung: 0,
   }
 }
 
 const weeksOf28Days = 4
 const peakOf = (past: readonly number[]) => Math.max(0, ...past.slice(-weeksOf28Days))
 const isLighterWeek = (week: number, r: References) => week % r.lighterEveryWeeks === 0
+
+/** A week that a hand set to nothing is missed like any other: what comes after it begins lower. */
+const isMissedIn = ({ away, edits }: TransitionInput, week: number) =>
+  away.includes(week) || edits.some((e) => e.week === week && e.minutes === 0)
 
 /** Days of wear: every second one at first, one less where a new rung opens, for the day of rest after it. */
 function wearingDaysOf(week: number, { past, nextRung }: State, { r }: Frame): number {
@@ -306,11 +112,11 @@ export function wearOn({ isFirst, wearingDays }: Pick<TransitionWeek, 'isFirst' 
 function mostMinutes(week: number, state: State, frame: Frame): { limit: number; rule: LimitRule } {
   const { r, input } = frame
   const { past, missed } = state
-  if (input.away.includes(week)) return { limit: 0, rule: 'missed' }
+  if (isMissedIn(input, week)) return { limit: 0, rule: 'missed' }
   const limits: { limit: number; rule: LimitRule }[] = [
     { limit: frame.targetMinutes, rule: 'target' },
     { limit: floorAt(week, frame), rule: 'floor' },
-    { limit: doseAt(week, state, frame), rule: 'dose' },
+    { limit: doseAt(week, groundsOf(week, state, frame).surface, frame), rule: 'dose' },
   ]
   const days = wearingDaysOf(week, state, frame)
   const last = past.at(-1)
@@ -345,75 +151,11 @@ function floorAt(week: number, { input, targetMinutes, shortestWeeks }: Frame): 
   return start + ((targetMinutes - start) * week) / shortestWeeks
 }
 
-/** Part of the usual week that the dose may lie above it: grows over the shortest length, factors halve it. */
-export function roomAt(week: number, shortestWeeks: number, hasFactor: boolean, r: References): number {
-  const share = shortestWeeks > 1 ? Math.min(1, (week - 1) / (shortestWeeks - 1)) : 1
-  const room = r.doseRoomStart + (r.doseRoomEnd - r.doseRoomStart) * share
-  return hasFactor ? room * r.doseRoomFactor : room
-}
-
-/** What training keeps of that room: never more than half of it. */
-function trainingShare(room: number, { input, r }: Frame): number {
-  const full = Math.min(r.tissueCeiling, input.trainingMinAWeek / r.trainingFullMin)
-  return Math.min(room / 2, full * r.trainingDoseShare)
-}
-
-const roomOf = (week: number, frame: Frame) =>
-  roomAt(week, Math.max(frame.shortestWeeks, frame.shortestRunWeeks), frame.input.factors.length > 0, frame.r)
-
-/** Dose of minutes beyond what is worn today: that much the tissues know. */
-function doseOf(
-  tissue: Tissue,
-  { minutes, run }: { minutes: number; run: number },
-  surface: GroundSurface,
-  { input: { from }, aMinute }: Frame,
-): number {
-  const { walked, ran } = aMinute[surface]
-  return (
-    Math.max(0, minutes - from.newMinutes) * walked[tissue] +
-    Math.max(0, run - from.newRunMinutes) * ran[tissue]
-  )
-}
-
-/** Minutes at which the first tissue comes to its ceiling, running's own share kept free. */
-function doseAt(week: number, state: State, frame: Frame): number {
-  const room = roomOf(week, frame)
-  const free = room - trainingShare(room, frame)
-  const { newMinutes } = frame.input.from
-  // a harder ground that opens this week loads the step already
-  const opens = rungAt(week, state, frame)
-  const surface = opens?.ladder === 'surface' ? opens.to : state.surface
-  const most = tissues.map((tissue) => {
-    const perMinute = doseOf(tissue, { minutes: newMinutes + 1, run: 0 }, surface, frame)
-    const forRuns = Math.min(
-      free / 2,
-      doseOf(tissue, { minutes: 0, run: frame.runTargetMinutes }, surface, frame),
-    )
-    return perMinute > 0 ? newMinutes + (free - forRuns) / perMinute : Infinity
-  })
-  return Math.min(...most)
-}
-
-/** Running at which the first tissue comes to its ceiling, with what is walked. */
-function runDoseAt(week: number, minutes: number, surface: GroundSurface, frame: Frame): number {
-  const room = roomOf(week, frame)
-  const free = room - trainingShare(room, frame)
-  const { newRunMinutes } = frame.input.from
-  const most = tissues.map((tissue) => {
-    const perMinute = doseOf(tissue, { minutes: 0, run: newRunMinutes + 1 }, surface, frame)
-    const walked = doseOf(tissue, { minutes, run: 0 }, surface, frame)
-    return perMinute > 0 ? newRunMinutes + Math.max(0, free - walked) / perMinute : Infinity
-  })
-  return Math.min(...most)
-}
-
 function weekOf(week: number, minutes: number, state: State, frame: Frame): TransitionWeek {
   const { r, input } = frame
-  const isMissed = input.away.includes(week)
+  const isMissed = isMissedIn(input, week)
   const isFirst = state.past.length === 0
-  const opens = rungAt(week, state, frame)
-  const surface = opens?.ladder === 'surface' ? opens.to : state.surface
-  const activity = opens?.ladder === 'activity' ? opens.to : state.activity
+  const { opens, surface, activity } = groundsOf(week, state, frame)
   const open = isMissed || minutes === 0 ? 0 : daysFor(minutes, wearingDaysOf(week, state, frame), frame)
   const dayMinutes = isFirst ? sharedAs(minutes, firstDays(open, frame)) : shared(minutes, open)
   const days = dayMinutes.length
@@ -473,13 +215,27 @@ function sharedAs(minutes: number, like: readonly number[]): number[] {
   return days.filter((day) => day > 0)
 }
 
-/** The rung that opens in a week: in a lighter one, after enough days on the rungs below. */
+/** Ground and activity of a week, with what opens in it. */
+function groundsOf(
+  week: number,
+  state: State,
+  frame: Frame,
+): { opens: Rung | undefined; surface: GroundSurface; activity: StepActivity } {
+  const opens = rungAt(week, state, frame)
+  return {
+    opens,
+    surface: opens?.ladder === 'surface' ? opens.to : state.surface,
+    activity: opens?.ladder === 'activity' ? opens.to : state.activity,
+  }
+}
+
+/** The rung that opens in a week: in a lighter one, after enough days on the rungs below, never right after a miss. */
 function rungAt(
   week: number,
-  { nextRung, daysOnRung }: State,
+  { nextRung, daysOnRung, missed }: State,
   { r, rungs, factor }: Frame,
 ): Rung | undefined {
-  if (nextRung === undefined || !isLighterWeek(week, r)) return undefined
+  if (nextRung === undefined || missed > 0 || !isLighterWeek(week, r)) return undefined
   return daysOnRung >= Math.ceil(r.rungOpensDays * factor) ? rungs[nextRung] : undefined
 }
 
@@ -510,10 +266,7 @@ function advance(state: State, week: TransitionWeek, allowed: number, frame: Fra
     state.hourWeeks = 0
     // after too long the body starts anew, and so does the plan
     if (state.missed > r.missedAnewWeeks) {
-      state.past = []
-      state.bouts = []
-      state.runPast = []
-      state.daysOnRung = 0
+      Object.assign(state, nothingWorn(frame))
     }
     return
   }

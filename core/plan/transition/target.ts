@@ -28,8 +28,6 @@ export type TargetInput = {
   goal: GoalKind | undefined
   barefoot: BarefootView
   effects: ReadonlySet<CautionEffect>
-  /** chosen by hand; one that a caution forbids is not taken */
-  chosen: TransitionEnd | undefined
   chosenHours: number | undefined
   runs: boolean
 }
@@ -48,7 +46,7 @@ export function proposedEnd({
   goal,
   barefoot,
   effects,
-}: Omit<TargetInput, 'chosen' | 'chosenHours'>): TransitionEnd {
+}: Omit<TargetInput, 'chosenHours' | 'runs'>): TransitionEnd {
   const allowed = allowedEnds(effects)
   const wished: TransitionEnd =
     goal === 'check'

@@ -41,7 +41,18 @@ export const ifMatch = (version: number) => ({ 'If-Match': `"${version}"` })
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: query,
-  tagTypes: ['session', 'people', 'practice', 'devices', 'errors', 'eye', 'insoles', 'plans'],
+  tagTypes: [
+    'session',
+    'people',
+    'practice',
+    'devices',
+    'errors',
+    'eye',
+    'insoles',
+    'plans',
+    'follow',
+    'links',
+  ],
   endpoints: (build) => ({
     frontDoor: build.query<FrontDoor, void>({
       query: () => 'front-door',

@@ -27,6 +27,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, lazy: firstRoom(() => import('../rooms/today/TodayRoom')) },
       { path: 'people', lazy: room(() => import('../rooms/people/PeopleRoom')) },
+      { path: 'person/:personId', lazy: room(() => import('../rooms/person/PersonRoom')) },
       { path: 'visit/:visitId/:step?', lazy: room(() => import('../rooms/visit/VisitRoom')) },
       { path: 'practice/errors', lazy: room(() => import('../rooms/errors/ErrorsRoom')) },
       { path: 'eye', lazy: room(() => import('../rooms/eye/EyeRoom')) },

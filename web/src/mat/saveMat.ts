@@ -53,12 +53,3 @@ export async function pngOf(
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png'),
   )
 }
-
-export function download(content: Blob, name: string): void {
-  const url = URL.createObjectURL(content)
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 10_000)
-}

@@ -1,28 +1,8 @@
 import { useMemo } from 'react'
-import {
-  framePaths,
-  hasMovement,
-  movementFigure,
-  viewBoxOf,
-  type FigureColours,
-  type Frame,
-} from '@sturvo/core/movement'
+import { framePaths, hasMovement, movementFigure, viewBoxOf, type Frame } from '@sturvo/core/movement'
 import type { Side } from '@sturvo/core/side'
-
-const colours: FigureColours = {
-  skin: { line: 'var(--ink)', fill: 'var(--skin)' },
-  farSkin: { line: 'var(--soft)', fill: 'var(--panel)' },
-  cloth: { line: 'var(--ink)', fill: 'var(--loadPale)' },
-  farCloth: { line: 'var(--soft)', fill: 'var(--grid)' },
-  detail: { line: 'var(--soft)', fill: 'none' },
-  farDetail: { line: 'var(--soft)', fill: 'none' },
-  prop: { line: 'var(--soft)', fill: 'var(--grid)' },
-  soft: { line: 'var(--soft)', fill: 'var(--grid)' },
-  band: { line: 'var(--printDeep)', fill: 'none' },
-  ground: { line: 'var(--soft)', fill: 'none' },
-  move: { line: 'var(--act)', fill: 'none' },
-  hand: { line: 'var(--soft)', fill: 'var(--panel)' },
-}
+import { figureColours as colours } from '@sturvo/pages/figureColours'
+import { FigurePaths } from './FigurePaths'
 
 const usualPx = 200
 const weightAt = (width: number) => Math.min(1.3, Math.max(0.55, Math.sqrt(usualPx / width)))
@@ -38,17 +18,7 @@ export function FrameView({ frame, width, label }: { frame: Frame; width: number
       style={{ maxWidth: '100%' }}
       {...(label === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
     >
-      {paths.map((p, i) => (
-        <path
-          key={i}
-          d={p.d}
-          fill={p.fill}
-          stroke={p.stroke}
-          strokeWidth={p.width}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-        />
-      ))}
+      <FigurePaths paths={paths} />
     </svg>
   )
 }

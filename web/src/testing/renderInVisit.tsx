@@ -56,6 +56,8 @@ export function renderInVisit(
       referencesVersion: 0,
       trialUses: {},
       drills: [],
+      phone: '',
+      emergency: '',
       version: 1,
     },
     reading: read(

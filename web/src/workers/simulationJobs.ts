@@ -16,7 +16,9 @@ export function simulateAway(
     name: 'simulation',
   })
   const broken = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', () => reject(new Error('the simulation broke')))
+    const fail = () => reject(new Error('the simulation broke'))
+    worker.addEventListener('error', fail)
+    worker.addEventListener('messageerror', fail)
   })
   broken.catch(() => undefined)
   const jobs = wrap<SimulationJobs>(worker)

@@ -1,4 +1,3 @@
-import type { References } from '../../../groundwork/reference'
 import { wearOn, type Transition, type TransitionInput } from '../index'
 
 const growth = { slow: 10, usual: 15, brisk: 20 }
@@ -13,7 +12,6 @@ const factorOf = { age: 1.2, bone: 1.5, stiffHigh: 1.3, noReserve: 1.2, grade: 1
 export function brokenRules(
   input: TransitionInput,
   plan: Pick<Transition, 'weeks' | 'targetMinutes' | 'shortestWeeks'>,
-  r: References,
 ): string[] {
   const found: string[] = []
   const say = (week: number, what: string) => found.push(`week ${week}: ${what}`)
@@ -28,7 +26,7 @@ export function brokenRules(
   let runs: number[] = from.newRunMinutes > 0 ? [from.newRunMinutes] : []
   let missed = 0
   let hourWeeks = 0
-  let lastOpened = 0
+  let wornOnRungs = 0
   const peak = (values: number[]) => Math.max(0, ...values.slice(-4))
   for (const week of plan.weeks) {
     const { week: n, wearingDays: days } = week
@@ -38,7 +36,10 @@ export function brokenRules(
       if (week.minutes + week.runMinutes > 0) say(n, 'worn while away')
       missed++
       hourWeeks = 0
-      if (missed > 3) [minutes, bouts, runs] = [[], [], []]
+      if (missed > 3) {
+        ;[minutes, bouts, runs] = [[], [], []]
+        wornOnRungs = 0
+      }
       continue
     }
     const before = peak(minutes)
@@ -80,17 +81,19 @@ export function brokenRules(
       if (week.runMinutes > peak(runs) + grown + 1e-6) say(n, 'running grows too fast')
     }
     if (week.opens) {
-      if (lastOpened > 0 && n - lastOpened < 1) say(n, 'two rungs at once')
+      if (wornOnRungs < 3) say(n, 'opens before three days on the rungs below')
+      if (n % 4 !== 0) say(n, 'opens in a week that is not lighter')
+      if (missed > 0) say(n, 'opens right after a missed week')
       if (days > 6) say(n, 'no day of rest after a new rung')
-      lastOpened = n
+      wornOnRungs = 0
     }
     if (input.staysInside && (week.surface === 'paving' || week.surface === 'rough')) say(n, 'goes outside')
+    wornOnRungs += days
     missed = 0
     hourWeeks = days > 0 && week.minutes / days >= 60 ? hourWeeks + 1 : 0
     minutes.push(week.minutes)
     bouts.push(week.longestBoutMin)
     runs.push(week.runMinutes)
   }
-  void r
   return found
 }

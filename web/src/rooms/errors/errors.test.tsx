@@ -14,6 +14,8 @@ const practice: Practice = {
   referencesVersion: 0,
   trialUses: {},
   drills: [],
+  phone: '',
+  emergency: '',
   version: 3,
 }
 const row: OwnError = {

@@ -21,6 +21,8 @@ const practice: Practice = {
   referencesVersion: 0,
   trialUses: {},
   drills: [],
+  phone: '',
+  emergency: '',
   version: 1,
 }
 const nothing: EyeAnswers = { answers: [], countsAsOwn: false, errors: {} }

@@ -3,7 +3,7 @@ import { IconPlus, IconSearch } from '@tabler/icons-react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import dayjs from 'dayjs'
 import { useRef, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { Person } from '@sturvo/schema'
 import { usePeopleQuery } from '../../app/api'
 import { Cairn } from '../../parts/Cairn'
@@ -175,6 +175,11 @@ function PersonLine({
         {visit && (
           <Button size="xs" variant="default" onClick={() => begin.open(visit.id)}>
             Open visit
+          </Button>
+        )}
+        {visit && (
+          <Button size="xs" variant="default" component={Link} to={`/person/${person.id}`}>
+            Log
           </Button>
         )}
         <Button

@@ -1,4 +1,4 @@
-import { Radio, Stack } from '@mantine/core'
+import { Radio, Stack, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useEffect } from 'react'
 import { Link, useLocation } from 'react-router'
@@ -16,6 +16,40 @@ import { ReferenceTable } from './ReferenceTable'
 export default function PracticeRoom() {
   const practice = usePracticeQuery()
   return <LoadedPart query={practice}>{(data) => <PracticeView practice={data} />}</LoadedPart>
+}
+
+/** Whom a client calls; both stand on the client's page, also with the network off. */
+function ContactFields({ practice, isOwner }: { practice: Practice; isOwner: boolean }) {
+  const [change] = useChangePracticeMutation()
+  const put = (key: 'phone' | 'emergency', value: string) => {
+    if (value === practice[key]) return
+    void change({ version: practice.version, change: { [key]: value } })
+      .unwrap()
+      .catch((error: unknown) => notifications.show({ color: 'oxide', message: failureText(error) }))
+  }
+  return (
+    <section aria-labelledby="contact">
+      <h2 id="contact">For clients</h2>
+      <p className={classes.soft}>Stands on the client’s page and where a stop sign pauses the plan.</p>
+      <TextInput
+        key={`phone${practice.version}`}
+        label="Phone"
+        defaultValue={practice.phone}
+        maxLength={200}
+        disabled={!isOwner}
+        onBlur={(event) => put('phone', event.currentTarget.value.trim())}
+      />
+      <TextInput
+        key={`emergency${practice.version}`}
+        label="In an emergency"
+        description="What your clients should do where you are, in one sentence."
+        defaultValue={practice.emergency}
+        maxLength={200}
+        disabled={!isOwner}
+        onBlur={(event) => put('emergency', event.currentTarget.value.trim())}
+      />
+    </section>
+  )
 }
 
 function PracticeView({ practice }: { practice: Practice }) {
@@ -43,6 +77,7 @@ function PracticeView({ practice }: { practice: Practice }) {
         <Link to="/practice/errors">Our error</Link>: how well each of us repeats each measure, and which
         change counts as real.
       </p>
+      <ContactFields practice={practice} isOwner={isOwner} />
       <section aria-labelledby="approach">
         <h2 id="approach">Approach</h2>
         <p className={classes.soft}>

@@ -20,6 +20,8 @@ jest.mock('../../app/practiceApi', () => ({
       referencesVersion: 0,
       trialUses: {},
       drills: [],
+      phone: '',
+      emergency: '',
       version: 4,
     },
     isLoading: false,

@@ -25,6 +25,8 @@ const practice: Practice = {
   referencesVersion: 2,
   trialUses: {},
   drills: [],
+  phone: '',
+  emergency: '',
   version: 4,
 }
 const row = (id: string) => document.querySelector<HTMLElement>(`[data-reference="${id}"]`)!

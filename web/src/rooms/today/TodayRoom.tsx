@@ -5,6 +5,7 @@ import { mostCountedDue, type Due, type Today } from '@sturvo/schema'
 import { useTodayQuery } from '../../app/api'
 import { Cairn } from '../../parts/Cairn'
 import { LoadedPart } from '../../parts/LoadedPart'
+import { DueActions } from './DueActions'
 import { dueText } from './dueText'
 import classes from './TodayRoom.module.css'
 
@@ -59,13 +60,21 @@ function DueLine({ item, today, isFirst }: { item: Due; today: string; isFirst: 
   const { why, action, to } = dueText(item, today)
   return (
     <li className={classes.line} data-level={item.level}>
-      <span className={classes.mark}>{item.level === 'stop' ? <Cairn /> : null}</span>
+      <span className={classes.mark}>
+        {item.level === 'stop' || item.level === 'stopSign' ? <Cairn /> : null}
+      </span>
       <div>
         <p className={classes.what}>
           <strong>{item.name}</strong>
           {item.work === '' ? '' : `, ${item.work}`}
         </p>
-        <p className={classes.why}>{why}</p>
+        <p className={classes.why}>
+          {why}
+          {(item.more ?? []).map(
+            (level) => ` ${dueText({ ...item, level, rule: undefined, evidence: undefined }, today).why}`,
+          )}
+        </p>
+        {(item.rule !== undefined || item.day !== undefined) && <DueActions due={item} />}
       </div>
       <Button component={Link} to={to} variant={isFirst ? 'filled' : 'default'}>
         {action}

@@ -1,4 +1,5 @@
 import type { Due } from '@sturvo/schema'
+import { dayAsRead, followActionText, followWhyText } from '@sturvo/words'
 
 /** What a line of Today says, and where it leads. */
 export type DueText = { why: string; action: string; to: string }
@@ -6,7 +7,52 @@ export type DueText = { why: string; action: string; to: string }
 const allSteps = 8
 
 /** @param today YYYY-MM-DD */
-export function dueText({ level, visit, personId }: Due, today: string): DueText {
+export function dueText(due: Due, today: string): DueText {
+  const { level, visit, personId, day } = due
+  const log = `/person/${personId}`
+  const why = due.rule === undefined ? '' : followWhyText({ rule: due.rule, evidence: due.evidence ?? {} })
+  switch (level) {
+    case 'stopSign':
+      return { why: `Stop sign: ${why}. The plan is paused.`, action: 'Look at it now', to: log }
+    case 'backOff':
+    case 'restart':
+    case 'hold':
+      return { why: `${followActionText[level]}: ${why}.`, action: 'Look and decide', to: log }
+    case 'silent':
+      return {
+        why: day === undefined ? 'Nothing written yet.' : `Nothing written since ${dayAsRead(day)}.`,
+        action: 'See the log',
+        to: log,
+      }
+    case 'linkLocked':
+      return { why: 'The link was locked after ten wrong words.', action: 'See the link', to: log }
+    case 'linkEnds':
+      return {
+        why: `The link ends on ${dayAsRead(day!)}, before the plan does.`,
+        action: 'Renew the link',
+        to: log,
+      }
+    case 'planEnds':
+      return {
+        why: `The plan ${day! < today ? 'ended' : 'ends'} on ${dayAsRead(day!)}.`,
+        action: 'Begin a re-test',
+        to: `/people?who=${personId}`,
+      }
+    case 'retest':
+      return { why: 'A re-test is due.', action: 'Begin a re-test', to: `/people?who=${personId}` }
+    case 'stop':
+    case 'open':
+    case 'done':
+      return visitText(level, visit, personId, today)
+  }
+}
+
+function visitText(
+  level: 'stop' | 'open' | 'done',
+  visit: Due['visit'],
+  personId: string,
+  today: string,
+): DueText {
   if (!visit) return { why: 'No visit yet.', action: 'Begin the first visit', to: `/people?who=${personId}` }
   const to = `/visit/${visit.id}`
   const days = daysBetween(visit.startedOn, today)

@@ -23,6 +23,8 @@ const practice = {
   referencesVersion: 0,
   trialUses: {},
   drills: [],
+  phone: '',
+  emergency: '',
   version: 1,
 }
 jest.mock('../../app/practiceApi', () => ({

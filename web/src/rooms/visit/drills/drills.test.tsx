@@ -131,6 +131,8 @@ const practiceWith = (drills: Practice['drills']) => ({
   referencesVersion: 0,
   trialUses: {},
   drills,
+  phone: '',
+  emergency: '',
   version: 7,
 })
 

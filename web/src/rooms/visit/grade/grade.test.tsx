@@ -21,6 +21,8 @@ const withLicence = (licence: 'coach' | 'podiatrist') => ({
     referencesVersion: 0,
     trialUses: {},
     drills: [],
+    phone: '',
+    emergency: '',
     version: 1,
   },
 })

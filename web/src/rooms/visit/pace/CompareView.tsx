@@ -7,7 +7,6 @@ import { simulateAway, type RunningSimulation } from '../../../workers/simulatio
 import { useVisitFrame } from '../visitContext'
 import classes from './Pace.module.css'
 
-const clients = 10_000
 type State =
   | { is: 'idle' }
   | { is: 'running'; share: number }
@@ -17,6 +16,7 @@ type State =
 /** Several paces under the same assumptions, on made-up clients with this client's factors. */
 export function CompareView({ transition }: { transition: TransitionReading }) {
   const { references } = useVisitFrame()
+  const clients = references.simulatedClients
   const [seed, setSeed] = useState(1)
   const [state, setState] = useState<State>({ is: 'idle' })
   const running = useRef<RunningSimulation>(undefined)
@@ -27,7 +27,9 @@ export function CompareView({ transition }: { transition: TransitionReading }) {
       simulationAsked(transition, { clients, seed }, references),
       references,
       (share) => {
-        if (running.current === run) setState({ is: 'running', share })
+        // its last word can come after the result, on a line of its own
+        if (running.current === run)
+          setState((before) => (before.is === 'running' ? { is: 'running', share } : before))
       },
     )
     running.current = run
@@ -45,7 +47,8 @@ export function CompareView({ transition }: { transition: TransitionReading }) {
     running.current = undefined
     setState({ is: 'idle' })
   }
-  const isOld = state.is === 'done' && state.of.input !== transition.input
+  // every field of a visit reads it anew: what counts is whether the question is another one
+  const isOld = state.is === 'done' && JSON.stringify(state.of.input) !== JSON.stringify(transition.input)
   return (
     <section aria-labelledby="compare" className={classes.card} data-simulation={state.is}>
       <h2 id="compare">Paces compared</h2>

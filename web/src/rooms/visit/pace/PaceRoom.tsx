@@ -1,27 +1,40 @@
-import { Button, Group, NumberInput, SegmentedControl, Select } from '@mantine/core'
+import { Button, Group, SegmentedControl, Select } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { mondayAfter, weeksOn } from '@sturvo/core/days'
-import { planTransition, paces, transitionEnds, wearOn } from '@sturvo/core/transition'
+import {
+  askedIf,
+  paces,
+  planTransition,
+  transitionEnds,
+  wearOn,
+  whatIfsOf,
+  type Transition,
+  type WhatIf,
+} from '@sturvo/core/transition'
 import type { TransitionReading } from '@sturvo/core/reading'
 import {
   brokenText,
   endText,
-  factorText,
+  factorsSentence,
   num,
   rungText,
   surfaceText,
+  toBuyText,
+  toLetGoText,
   transitionSentence,
   weekdayShort,
+  whatIfSentence,
+  whatIfText,
 } from '@sturvo/words'
 import { WithOpenPlan } from '../plan/WithOpenPlan'
+import { Figure } from '../shoes/MmField'
 import { SideRoomHead } from '../SideRoomHead'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { CompareView } from './CompareView'
 import { PaceBand } from './PaceBand'
 import { TodayView } from './TodayView'
-import { whatIfs, type WhatIf } from './whatIf'
 import classes from './Pace.module.css'
 
 /** The change of shoes over the weeks: where from, where to, how fast, and what would happen if. */
@@ -55,7 +68,7 @@ function OpenPace({ transition }: { transition: TransitionReading }) {
   const [asked, setAsked] = useState<WhatIf>()
   const [open, setOpen] = useState(1)
   const { edits } = facts.plan.transition
-  const what = asked && planTransition(whatIfs[asked].change(transition.input), references)
+  const what = asked && planTransition(askedIf(transition.input, asked), references)
   const week = transition.weeks[Math.min(open, transition.weeks.length) - 1]
   const set = (at: number, minutes: number | undefined) =>
     record({
@@ -72,11 +85,7 @@ function OpenPace({ transition }: { transition: TransitionReading }) {
       <p className={classes.lead} data-sentence>
         {transitionSentence(transition)}
       </p>
-      {transition.factors.length > 0 && (
-        <p className={classes.soft}>
-          Slower because: {transition.factors.map((f) => factorText[f]).join(', ')}.
-        </p>
-      )}
+      <p className={classes.soft}>{factorsSentence(transition)}</p>
       {transition.weeks.length > 0 && (
         <>
           <PaceBand
@@ -141,20 +150,16 @@ function Wishes({ transition }: { transition: TransitionReading }) {
         allowDeselect={false}
       />
       {to.end !== 'fits' && (
-        <NumberInput
-          aria-label="Hours a week in them"
-          w={130}
-          suffix=" h a week"
-          min={0}
-          max={112}
-          decimalScale={1}
-          value={Math.round(transition.targetMinutes / 6) / 10}
-          onBlur={(event) => {
-            const hours = Number.parseFloat(event.currentTarget.value)
-            if (Number.isFinite(hours) && Math.abs(hours * 60 - transition.targetMinutes) > 3)
-              record({ 'answer.shoesHours': Math.min(112, Math.max(0, hours)) })
-          }}
-        />
+        <div className={classes.hours}>
+          <Figure
+            label="Hours a week in them"
+            isBare
+            suffix=" h a week"
+            max={112}
+            value={facts.plan.transition.hours ?? Math.round(transition.targetMinutes / 6) / 10}
+            onPut={(hours) => record({ 'answer.shoesHours': hours ?? null })}
+          />
+        </div>
       )}
       <SegmentedControl
         aria-label="Pace"
@@ -211,20 +216,16 @@ function WeekView({
         ))}
       </ul>
       <Group gap={8} align="end">
-        <NumberInput
-          key={`${week.week}-${week.minutes}`}
-          label="Minutes of this week"
-          w={150}
-          min={0}
-          max={6720}
-          step={5}
-          allowDecimal={false}
-          defaultValue={week.minutes}
-          onBlur={(event) => {
-            const minutes = Number.parseInt(event.currentTarget.value, 10)
-            if (Number.isInteger(minutes) && minutes !== week.minutes) onSet(week.week, minutes)
-          }}
-        />
+        <div className={classes.hours}>
+          <Figure
+            label="Minutes of this week"
+            suffix=" min"
+            max={6720}
+            decimals={0}
+            value={week.minutes}
+            onPut={(minutes) => onSet(week.week, minutes)}
+          />
+        </div>
         {isEdited && (
           <Button variant="default" onClick={() => onSet(week.week, undefined)}>
             As the rules give it
@@ -244,13 +245,13 @@ function WhatIfView({
   asked: WhatIf | undefined
   onAsk: (asked: WhatIf | undefined) => void
   transition: TransitionReading
-  what: ReturnType<typeof planTransition> | undefined
+  what: Transition | undefined
 }) {
   return (
     <section aria-labelledby="what-if" className={classes.card}>
       <h2 id="what-if">What if</h2>
       <Group gap={6}>
-        {(Object.keys(whatIfs) as WhatIf[]).map((id) => (
+        {whatIfsOf(transition.input).map((id) => (
           <Button
             key={id}
             size="compact-sm"
@@ -258,67 +259,34 @@ function WhatIfView({
             aria-pressed={asked === id}
             onClick={() => onAsk(asked === id ? undefined : id)}
           >
-            {whatIfs[id].name}
+            {whatIfText[id]}
           </Button>
         ))}
       </Group>
       <p role="status" className={classes.soft} data-what={asked ?? 'none'}>
-        {what ? whatText(transition, what) : 'Nothing is changed by asking: the dotted line shows it above.'}
+        {what
+          ? whatIfSentence(transition, what)
+          : 'Nothing is changed by asking: the dotted line shows it above.'}
       </p>
     </section>
   )
 }
 
-function whatText(
-  { reachedWeek }: { reachedWeek: number | undefined },
-  what: {
-    reachedWeek: number | undefined
-    weeks: readonly unknown[]
-    smaller: { targetMinutes: number } | undefined
-  },
-): string {
-  if (what.reachedWeek === undefined)
-    return `The target would not be reached in ${what.weeks.length} weeks${what.smaller ? `; ${num(what.smaller.targetMinutes / 60)} h a week would be` : ''}.`
-  const later = reachedWeek === undefined ? 0 : what.reachedWeek - reachedWeek
-  return later === 0
-    ? `Reached in week ${what.reachedWeek}, as before.`
-    : `Reached in week ${what.reachedWeek}: ${Math.abs(later)} weeks ${later > 0 ? 'later' : 'earlier'}.`
-}
-
 function ToBuy({ transition }: { transition: TransitionReading }) {
-  const { buy, letGo, from, to, targetMinutes } = transition
-  const onFeet = from.minutes.stand + from.minutes.walk + from.minutes.train
-  const share = (minutes: number) => (onFeet > 0 ? minutes / onFeet : 0)
-  const mean = (minutes: number) =>
-    from.usual.stackMm * (1 - share(minutes)) + to.sole.stackMm * share(minutes)
+  const { buy, letGo, from, stackMm } = transition
   return (
     <section aria-labelledby="pace-shoes" className={classes.card}>
       <h2 id="pace-shoes">Shoes</h2>
       <dl className={classes.facts}>
         <dt>Under the heel, by hours on the feet</dt>
         <dd>
-          {num(mean(from.newMinutes), 0)} mm today, {num(mean(targetMinutes), 0)} mm at the end
+          {num(stackMm.now, 0)} mm today, {num(stackMm.end, 0)} mm at the end
           {from.isUsualKnown ? '' : ' (soles of the usual shoes are not measured: usual values)'}
         </dd>
         <dt>To buy</dt>
-        <dd>
-          {buy.length === 0
-            ? 'nothing'
-            : buy
-                .map(
-                  ({ week, sole }) =>
-                    `by week ${week}: stack up to ${num(sole.stackMm, 0)} mm, drop up to ${num(sole.dropMm, 0)} mm, bend stiffness up to ${num(sole.bend, 0)} of 5`,
-                )
-                .join('; ')}
-        </dd>
+        <dd>{buy.length === 0 ? 'nothing' : buy.map(toBuyText).join('; ')}</dd>
         <dt>To let go</dt>
-        <dd>
-          {letGo.length === 0
-            ? 'none'
-            : letGo
-                .map(({ name, week }) => `${name}${week === undefined ? '' : `, by week ${week}`}`)
-                .join('; ')}
-        </dd>
+        <dd>{letGo.length === 0 ? 'none' : letGo.map(toLetGoText).join('; ')}</dd>
       </dl>
     </section>
   )

@@ -1,7 +1,11 @@
-import { Button, NumberInput } from '@mantine/core'
+import { Button } from '@mantine/core'
+import { wornLately } from '@sturvo/core/carried'
+import { loggedDays } from '@sturvo/core/followup'
 import type { ExposureWish, TransitionReading } from '@sturvo/core/reading'
 import { num } from '@sturvo/words'
-import { useRecord, useVisitReading } from '../visitContext'
+import { Figure } from '../shoes/MmField'
+import { useLogQuery } from '../../../app/followApi'
+import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './Pace.module.css'
 
 const lines = [
@@ -21,8 +25,14 @@ export function TodayView({ transition }: { transition: TransitionReading }) {
   const record = useRecord()
   const own = facts.plan.transition.from
   const most = Math.max(1, ...lines.map((line) => line.of(transition)))
-  const set = (key: keyof ExposureWish, minutes: number) =>
-    record({ 'answer.shoesFrom': { ...own, [key]: minutes } })
+  const set = (key: keyof ExposureWish, hours: number | undefined) => {
+    // emptied, it is as it adds up again
+    const { [key]: _former, ...others } = own
+    record({
+      'answer.shoesFrom':
+        hours === undefined ? others : { ...others, [key]: Math.round(hours * minutesPerHour) },
+    })
+  }
   return (
     <section aria-labelledby="pace-today" className={classes.card}>
       <h2 id="pace-today">Today</h2>
@@ -34,33 +44,29 @@ export function TodayView({ transition }: { transition: TransitionReading }) {
           const minutes = of(transition)
           return (
             <li key={key} data-today={key}>
-              <label htmlFor={`today-${key}`}>{name}</label>
+              <span>{name}</span>
               <span className={classes.bar} aria-hidden="true">
                 <span
                   data-new={key === 'newMin' || key === 'newRunMin'}
                   style={{ width: `${(100 * minutes) / most}%` }}
                 />
               </span>
-              <NumberInput
-                key={minutes}
-                id={`today-${key}`}
-                size="xs"
-                w={92}
+              <Figure
+                label={name}
+                isBare
                 suffix=" h"
-                min={0}
                 max={112}
-                decimalScale={1}
-                defaultValue={Math.round((minutes / minutesPerHour) * 10) / 10}
-                onBlur={(event) => {
-                  const hours = Number.parseFloat(event.currentTarget.value)
-                  if (Number.isFinite(hours) && Math.abs(hours * minutesPerHour - minutes) > 3)
-                    set(key, Math.round(Math.min(112, Math.max(0, hours)) * minutesPerHour))
-                }}
+                value={Math.round((minutes / minutesPerHour) * 10) / 10}
+                onPut={(hours) => set(key, hours)}
               />
             </li>
           )
         })}
       </ul>
+      <FromLog
+        newMinutes={transition.from.newMinutes}
+        onTake={(minutes) => set('newMin', minutes / minutesPerHour)}
+      />
       <p className={classes.soft}>
         Usual sole: {num(transition.from.usual.stackMm, 0)} mm under the heel, drop{' '}
         {num(transition.from.usual.dropMm, 0)} mm.
@@ -71,5 +77,25 @@ export function TodayView({ transition }: { transition: TransitionReading }) {
         </Button>
       )}
     </section>
+  )
+}
+
+/** What the client wrote of the new shoes before this visit; taken over by a hand only. */
+function FromLog({ newMinutes, onTake }: { newMinutes: number; onTake: (minutes: number) => void }) {
+  const { person, startedOn, references } = useVisitFrame()
+  const { data: log } = useLogQuery(person.id)
+  const worn = log && wornLately(loggedDays(log.entries), startedOn, references)
+  if (!worn) return null
+  const hours = num(worn.minutesAWeek / minutesPerHour)
+  return (
+    <p data-from-log>
+      The log says {hours} h a week in new shoes or barefoot, of {worn.days} days written down in the last
+      weeks.{' '}
+      {Math.abs(worn.minutesAWeek - newMinutes) > 3 && (
+        <Button size="compact-sm" variant="default" onClick={() => onTake(worn.minutesAWeek)}>
+          Begin from {hours} h
+        </Button>
+      )}
+    </p>
   )
 }

@@ -1,11 +1,13 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { stopQuestions } from '@sturvo/core/cautions'
 import type { Simulation } from '@sturvo/core/simulation'
-import type { Fields } from '@sturvo/schema'
+import type { Fields, LogAnswer } from '@sturvo/schema'
 import { renderInVisit } from '../../../testing/renderInVisit'
 import { simulateAway } from '../../../workers/simulationJobs'
 import { PaceRoom } from './PaceRoom'
 
+let log: LogAnswer | undefined
+jest.mock('../../../app/followApi', () => ({ useLogQuery: () => ({ data: log }) }))
 jest.mock('../../../workers/simulationJobs', () => ({ simulateAway: jest.fn() }))
 
 const asked: Fields = {
@@ -76,8 +78,22 @@ test('pace, end and today are recorded', () => {
   fireEvent.click(screen.getByText('slow'))
   const walking = screen.getByLabelText('walking')
   fireEvent.change(walking, { target: { value: '20 h' } })
-  fireEvent.blur(walking)
   expect(recorded).toEqual([{ 'answer.planPace': 'slow' }, { 'answer.shoesFrom': { walkMin: 1200 } }])
+})
+
+test('hours and minutes are typed, emptied they are proposed again, and words are no number', () => {
+  const { recorded } = renderInVisit(<PaceRoom />, { ...asked, 'answer.shoesHours': 9 })
+  const hours = screen.getByLabelText<HTMLInputElement>('Hours a week in them')
+  expect(hours.value).toBe('9 h a week')
+  fireEvent.change(hours, { target: { value: '12' } })
+  fireEvent.change(hours, { target: { value: '' } })
+  fireEvent.change(hours, { target: { value: 'many' } })
+  fireEvent.change(screen.getByLabelText('Minutes of this week'), { target: { value: '30' } })
+  expect(recorded).toEqual([
+    { 'answer.shoesHours': 12 },
+    { 'answer.shoesHours': null },
+    { 'answer.shoesEdits': [{ week: 1, minutes: 30 }] },
+  ])
 })
 
 test('lost feeling: shoes that fit, no ladder, no other end to choose', () => {
@@ -146,6 +162,10 @@ describe('paces compared', () => {
     expect(document.querySelector('[data-plan="atOnce"]')!.textContent).toMatch(/21 % \(10 % to 40 %\)/)
     expect(document.body.textContent).toMatch(/in this order in 93 of 100 draws/)
     expect(document.body.textContent).toMatch(/seed 1/)
+    // the worker's last word on its way comes by another line, and may come after the result
+    act(() => progress(1))
+    expect(screen.getByText('Compare again')).toBeTruthy()
+    expect(screen.queryByText('Cancel')).toBeNull()
   })
 
   test('a worker that breaks is said', async () => {
@@ -156,4 +176,29 @@ describe('paces compared', () => {
     fireEvent.click(screen.getByText(/^Compare with/))
     await screen.findByText('This could not be computed. Try again.')
   })
+})
+
+test('what the log says of the new shoes is taken over by a hand only', () => {
+  const worn = Array.from({ length: 8 }, (_, i) => ({
+    id: `entry000000${i}`,
+    day: `2026-04-2${i}`,
+    at: '2026-04-28T19:00:00.000Z',
+    shoesMin: 30,
+    by: 'client' as const,
+    receivedAt: '2026-04-28T19:00:00.000Z',
+  }))
+  log = {
+    entries: worn,
+    restartShare: 0.6,
+    owner: '0123456789abcdef',
+    now: '2026-05-04T08:00:00Z',
+    decisions: [],
+  }
+  const { recorded } = renderInVisit(<PaceRoom />, asked)
+  log = undefined
+  expect(recorded).toEqual([])
+  const said = document.querySelector<HTMLElement>('[data-from-log]')!
+  expect(said.textContent).toContain('3.5 h a week')
+  fireEvent.click(within(said).getByText('Begin from 3.5 h'))
+  expect(recorded).toEqual([{ 'answer.shoesFrom': { newMin: 210 } }])
 })

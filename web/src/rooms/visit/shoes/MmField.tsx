@@ -1,5 +1,6 @@
 import { NumberInput, Tooltip } from '@mantine/core'
 import { mmTo, toMm } from '@sturvo/core/units'
+import { useState } from 'react'
 import { useVisitFrame } from '../visitContext'
 
 type MmFieldProps = {
@@ -32,6 +33,8 @@ export function MmField({ label, help, value, max, onPut }: MmFieldProps) {
 
 type FigureProps = {
   label: string
+  /** the label stands beside it already */
+  isBare?: boolean
   help?: string | undefined
   suffix: string
   max: number
@@ -42,18 +45,38 @@ type FigureProps = {
 }
 
 /** A number of a shoe; empty is "not known", and what cannot be is not taken. */
-export function Figure({ label, help, suffix, max, min = 0, decimals = 1, value, onPut }: FigureProps) {
+export function Figure({
+  label,
+  isBare = false,
+  help,
+  suffix,
+  max,
+  min = 0,
+  decimals = 1,
+  value,
+  onPut,
+}: FigureProps) {
+  // half a number ("2." on its way to 2.5) stays as it was typed until the field is left
+  const [draft, setDraft] = useState<string | number>()
+  const put = (next: string | number) => {
+    setDraft(next)
+    const read = next === '' ? NaN : Number(next)
+    onPut(Number.isFinite(read) ? read : undefined)
+  }
   const field = (
     <NumberInput
-      label={label}
+      {...(isBare ? { 'aria-label': label } : { label })}
       suffix={suffix}
       min={min}
       max={max}
       decimalScale={decimals}
       clampBehavior="strict"
+      allowLeadingZeros={false}
       hideControls
-      value={value ?? ''}
-      onChange={(next) => onPut(typeof next === 'number' ? next : undefined)}
+      selectAllOnFocus
+      value={draft ?? value ?? ''}
+      onChange={put}
+      onBlur={() => setDraft(undefined)}
     />
   )
   return help ? (

@@ -1,5 +1,5 @@
 import { heldBackBy } from '@sturvo/core/cautions'
-import { useMemo, type MouseEvent } from 'react'
+import { Suspense, useMemo, type MouseEvent } from 'react'
 import { Button, Group, SegmentedControl } from '@mantine/core'
 import { useLocalStorage } from '@mantine/hooks'
 import { planDays } from '@sturvo/core/days'
@@ -12,11 +12,15 @@ import { handoutOf, letterText, type Handout } from '@sturvo/pages/handout'
 import type { PlanInput, TrainingPlan } from '@sturvo/core/training'
 import { usePlan } from '../plan/usePlan'
 import { brokenText, shoeVerdicts } from '@sturvo/words'
+import { useSessionQuery } from '../../../app/api'
+import { lazyPart } from '../../../app/lazyPart'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
 import { MovementView } from '../../../parts/MovementView'
 import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './HandoverStep.module.css'
+
+const ClientLinks = lazyPart(async () => (await import('../../../parts/ClientLinks')).ClientLinks)
 
 /** The client's page as it will be printed; with a stop, the letter instead of a plan. */
 export function HandoverStep() {
@@ -40,6 +44,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
   const { reading, facts } = useVisitReading()
   const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
+  const { data: session } = useSessionQuery()
   const on = dayjs(startedOn).format('D MMMM YYYY')
   const asked = useMemo(
     () => daysAsked({ reading, plan, facts, visitOn: startedOn }),
@@ -100,6 +105,14 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
               { value: 'letter', label: 'Letter' },
             ]}
           />
+          <Button {...file(`handout.pdf?paper=${paper}`)} leftSection={<IconPrinter size={16} />} data-pdf>
+            Open the page (PDF)
+          </Button>
+          {plan && reading.transition && (
+            <Button {...file(`shoes.pdf?paper=${paper}`)} variant="default" data-shoes-pdf>
+              Change of shoes (PDF)
+            </Button>
+          )}
           {plan && (
             <Button
               {...file(`plan.pdf?paper=${paper}&prices=yes`)}
@@ -110,9 +123,6 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
               Sheet with reasons and prices (PDF, takes seconds)
             </Button>
           )}
-          <Button {...file(`handout.pdf?paper=${paper}`)} leftSection={<IconPrinter size={16} />} data-pdf>
-            Open the page (PDF)
-          </Button>
         </Group>
       </Group>
       {reading.transition?.broken.map((broken) => (
@@ -120,6 +130,16 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
           {brokenText(broken)}
         </p>
       ))}
+      {stops.length === 0 && plan && (
+        <Suspense fallback={null}>
+          <ClientLinks
+            personId={person.id}
+            practice={practice.name}
+            planEndsOn={days?.weeks.at(-1)?.days.at(-1)?.date}
+            mayChange={session !== undefined && session.account.role !== 'assistant'}
+          />
+        </Suspense>
+      )}
       <PaperView handout={handout} />
       {stops.length > 0 && (
         <article className={classes.paper} aria-label="Letter">

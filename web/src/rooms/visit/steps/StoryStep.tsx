@@ -1,9 +1,10 @@
 import { NumberInput, Slider } from '@mantine/core'
-import { useState } from 'react'
+import { Suspense, useState } from 'react'
 import { goalKinds } from '@sturvo/core/story'
 import { kgTo, toKg } from '@sturvo/core/units'
 import { answerOf, checkChange, eventsOf, marksOf } from '@sturvo/schema'
 import { goalKindText } from '@sturvo/words'
+import { lazyPart } from '../../../app/lazyPart'
 import { ChoiceChip } from '../../../parts/ChoiceChip'
 import { CautionList } from '../story/CautionList'
 import { Conditions } from '../story/Conditions'
@@ -14,6 +15,9 @@ import { UsualWeek } from '../story/UsualWeek'
 import { useRecord, useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './steps.module.css'
 
+// only who comes again has a log: the first room of a visit does not wait for it
+const BetweenVisits = lazyPart(async () => (await import('../story/BetweenVisits')).BetweenVisits)
+
 /** Who, goal, complaint, history, usual week, other conditions; only what this client needs is unfolded. */
 export function StoryStep() {
   const fields = useVisitFields()
@@ -22,6 +26,9 @@ export function StoryStep() {
   const hasOldText = typeof fields['answer.oldInjuries'] === 'string'
   return (
     <div className={classes.form}>
+      <Suspense fallback={null}>
+        <BetweenVisits />
+      </Suspense>
       <RedFlags />
       <CautionList />
       <fieldset className={classes.plain}>

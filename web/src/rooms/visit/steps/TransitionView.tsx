@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import { Bar } from 'react-chartjs-2'
 import type { TransitionReading } from '@sturvo/core/reading'
 import type { Transition } from '@sturvo/core/transition'
-import { brokenText, factorText, surfaceText, transitionSentence } from '@sturvo/words'
+import { brokenText, factorsSentence, surfaceText, transitionSentence } from '@sturvo/words'
 import { useVisitFrame } from '../visitContext'
 import classes from '../plan/Plan.module.css'
 
@@ -32,14 +32,12 @@ function usePageColours() {
 export function TransitionView({ transition }: { transition: TransitionReading }) {
   const { visitId } = useVisitFrame()
   const [isWhole, setWhole] = useState(false)
-  const { weeks, factors } = transition
+  const { weeks } = transition
   const shown = isWhole ? weeks : weeks.slice(0, firstWeeks)
   return (
     <>
       <p>{transitionSentence(transition)}</p>
-      {factors.length > 0 && (
-        <p className={classes.soft}>Longer because: {factors.map((f) => factorText[f]).join(', ')}.</p>
-      )}
+      <p className={classes.soft}>{factorsSentence(transition)}</p>
       {transition.broken.map((broken) => (
         <p key={broken.week} role="alert" className={classes.relax}>
           {brokenText(broken)}
@@ -68,11 +66,7 @@ export function TransitionView({ transition }: { transition: TransitionReading }
                   {week.isLighter ? ', lighter' : ''}
                 </td>
                 <td>{week.minutesPerDay} min</td>
-                <td>
-                  {week.week === 1 && transition.startMinutes === 0
-                    ? `${week.wearingDays}, a day of rest after each`
-                    : week.wearingDays}
-                </td>
+                <td>{week.isFirst ? `${week.wearingDays}, a day of rest after each` : week.wearingDays}</td>
                 <td>{week.longestBoutMin} min</td>
                 <td>{surfaceText[week.surface]}</td>
               </tr>

@@ -334,6 +334,8 @@ describe('Hand over', () => {
       referencesVersion: 0,
       trialUses: {},
       drills: [],
+      phone: '',
+      emergency: '',
       version: 1,
     }
     renderInVisit(<HandoverStep />, { ...shortAndAsked, 'answer.hoursStanding': 20 }, { practice })

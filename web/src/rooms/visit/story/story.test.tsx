@@ -1,9 +1,56 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import { faultOf } from '../../../testing/faultOf'
 import { renderInVisit } from '../../../testing/renderInVisit'
+import type { LogAnswer } from '@sturvo/schema'
+import { BetweenVisits } from './BetweenVisits'
 import { HistoryLine } from './HistoryLine'
 import { PainMap } from './PainMap'
 import { WeekPainter } from './WeekPainter'
+
+let log: LogAnswer | undefined
+let isLogGone = false
+jest.mock('../../../app/followApi', () => ({ useLogQuery: () => ({ data: log, isError: isLogGone }) }))
+describe('what was written between visits', () => {
+  const line = {
+    at: '2026-05-01T19:00:00.000Z',
+    by: 'client' as const,
+    receivedAt: '2026-05-01T19:00:05.000Z',
+  }
+  const logWith = (entries: LogAnswer['entries']): LogAnswer => ({
+    entries,
+    restartShare: 0.6,
+    owner: '0123456789abcdef',
+    now: '2026-05-04T08:00:00.000Z',
+    decisions: [
+      { day: '2026-05-02', kind: 'reopen', rule: 'stopSign', words: 'Laces too tight.', by: 'Ilse Marrack' },
+    ],
+  })
+  test('a sign is asked again and answered by a hand only; the worst pain is taken over when it is more', () => {
+    log = logWith([{ ...line, id: 'entry0000001', day: '2026-05-01', stops: ['numb'], pain: 6 }])
+    const { recorded } = renderInVisit(<BetweenVisits />, { 'answer.worstPain': 3 })
+    expect(recorded).toEqual([])
+    expect(screen.getByText(/Laces too tight/)).toBeTruthy()
+    fireEvent.click(screen.getByText('Still so: answer yes'))
+    fireEvent.click(screen.getByText('Take 6 as the worst pain'))
+    expect(recorded).toEqual([{ 'answer.caution:newNumbness': true }, { 'answer.worstPain': 6 }])
+  })
+  test('a log that cannot be read is not taken for an empty one', () => {
+    log = undefined
+    isLogGone = true
+    renderInVisit(<BetweenVisits />)
+    isLogGone = false
+    expect(screen.getByRole('alert').textContent).toContain('Ask what hurt since')
+  })
+  test('nothing before the visit, nothing worse than was told: nothing is shown or offered', () => {
+    log = logWith([{ ...line, id: 'entry0000001', day: '2026-05-06', stops: ['numb'], pain: 6 }])
+    const { unmount } = renderInVisit(<BetweenVisits />)
+    expect(document.querySelector('[data-carried]')).toBeNull()
+    unmount()
+    log = logWith([{ ...line, id: 'entry0000001', day: '2026-05-01', pain: 3 }])
+    renderInVisit(<BetweenVisits />, { 'answer.worstPain': 3 })
+    expect(document.querySelector('[data-take-worst]')).toBeNull()
+  })
+})
 
 describe('the pain map', () => {
   const mark = {

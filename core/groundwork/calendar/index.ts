@@ -4,7 +4,9 @@ export type DayText = string
 const msADay = 86_400_000
 const daysAWeek = 7
 
-const toMs = (day: DayText) => Date.parse(`${day}T00:00:00Z`)
+// by its parts: parsing texts is slow where a log is gone over day by day
+const toMs = (day: DayText) =>
+  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8, 10)))
 
 /** @param days whole days, may be negative */
 export function dayAfter(day: DayText, days: number): DayText {
@@ -29,4 +31,12 @@ export function mondayAfter(day: DayText): DayText {
 /** Whether a text is a day that exists. */
 export function isDay(text: string): boolean {
   return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(toMs(text)) && dayAfter(text, 0) === text
+}
+
+/** Of stretches of whole weeks the one a week is in; the last goes on. @returns undefined where there is none at all */
+export function stretchOfWeek<T extends { fromWeek: number; weeks: number }>(
+  stretches: readonly T[],
+  week: number,
+): T | undefined {
+  return stretches.find((s) => week >= s.fromWeek && week < s.fromWeek + s.weeks) ?? stretches.at(-1)
 }

@@ -1,0 +1,156 @@
+import fc from 'fast-check'
+import {
+  adjustedWeeks,
+  dayAfter,
+  movedPhases,
+  type AdjustableDay,
+  type AdjustableWeek,
+  type Adjustment,
+} from './index'
+
+const monday = '2026-03-02'
+type Made = AdjustableWeek<AdjustableDay>[]
+
+/** Drill h stands at least every second day, over the ends of weeks too; l on any. */
+function made(count: number, seed: number): Made {
+  return Array.from({ length: count }, (_, w) => ({
+    week: w + 1,
+    stage: w < 3 ? 'foundation' : 'build',
+    days: Array.from({ length: 7 }, (_unused, d) => {
+      const n = 7 * w + d
+      const shoesMin = n % 2 === seed % 2 ? 10 + 2 * w : 0
+      return {
+        date: dayAfter(monday, n),
+        wish: n % 17 === seed % 17 ? 'holiday' : 'free',
+        trainMin: 12,
+        parts: [[...((n + seed) % 2 === 0 ? ['h'] : []), 'l']],
+        spacersMin: 10 + w,
+        shoesMin,
+        shoesMostMin: Math.min(10, shoesMin),
+        checks: d === 0 ? [{ kind: 'look' }] : [],
+      }
+    }),
+  })).map((week) => ({ ...week, days: week.days.map((d) => (d.wish === 'holiday' ? emptied(d) : d)) }))
+}
+const emptied = (d: AdjustableDay): AdjustableDay => ({
+  ...d,
+  trainMin: 0,
+  parts: [],
+  spacersMin: 0,
+  shoesMin: 0,
+  shoesMostMin: 0,
+})
+const flat = (weeks: Made) => weeks.flatMap(({ days }) => days)
+
+const asked = fc.record({
+  weeks: fc.integer({ min: 2, max: 12 }),
+  seed: fc.nat(100),
+  at: fc.nat(80),
+  action: fc.constantFrom('hold' as const, 'backOff' as const, 'restart' as const),
+  shoes: fc.option(fc.integer({ min: 0, max: 30 }), { nil: undefined }),
+})
+
+test('days before stay, dates run on, nothing grows, days away stay away, what was apart stays apart', () => {
+  fc.assert(
+    fc.property(asked, ({ weeks: count, seed, at, action, shoes }) => {
+      const before = made(count, seed)
+      const from = flat(before)[at % flat(before).length]!.date
+      const wanted: Adjustment = {
+        action,
+        from,
+        minutes: shoes === undefined ? {} : { shoes },
+        setsShare: action === 'hold' ? 1 : 0.6,
+        growth: 0.15,
+      }
+      const { weeks, movedWeeks } = adjustedWeeks(before, wanted)
+      const [old, now] = [flat(before), flat(weeks)]
+      // 0.6, 0.69, 0.79, 0.91, whole
+      expect(movedWeeks).toBe(action === 'hold' ? 1 : 5)
+      expect(weeks.map(({ week }) => week)).toEqual(weeks.map((_, i) => i + 1))
+      now.forEach((day, n) => {
+        expect(day.date).toBe(dayAfter(monday, n))
+        const was = old[n]
+        if (day.date < from) expect(day).toEqual(was)
+        if (!was) return
+        // the plan rises, so a later day put off is never over what stood there
+        expect(day.spacersMin).toBeLessThanOrEqual(was.spacersMin)
+        if (was.wish === 'holiday') expect(day.parts.flat()).toEqual([])
+        expect(day.shoesMostMin).toBeLessThanOrEqual(day.shoesMin)
+      })
+      now.forEach((day, n) => {
+        const h = day.parts.flat().includes('h')
+        if (h && day.date >= from) expect(now[n - 1]?.parts.flat().includes('h') ?? false).toBe(false)
+      })
+      if (action !== 'hold') {
+        const first = now.find((d) => d.date === from)!
+        // decided the day before: that week counts
+        const week = before.find(({ days }) => days.some((d) => d.date === dayAfter(from, -1))) ?? before[0]!
+        expect(first.shoesMin).toBeLessThanOrEqual(0.6 * Math.max(...week.days.map((d) => d.shoesMin)))
+        if (shoes !== undefined) expect(first.shoesMin).toBeLessThanOrEqual(shoes)
+        expect(first.isEasier).toBe(true)
+      }
+    }),
+    { numRuns: 500 },
+  )
+})
+
+const sum = (days: AdjustableDay[]) =>
+  days.reduce((all, d) => all + d.spacersMin + d.shoesMin + d.trainMin, 0)
+
+test('decided on any day, a Sunday too, the next seven days are never more than the week that counts', () => {
+  const plain = made(8, 1).map((w) => ({ ...w, days: w.days.map((d) => ({ ...d, wish: 'free' })) }))
+  for (let n = 7; n < 42; n++) {
+    const decided = dayAfter(monday, n)
+    const from = dayAfter(decided, 1)
+    const week = plain.find(({ days }) => days.some((d) => d.date === decided))!
+    for (const action of ['hold', 'backOff'] as const) {
+      const setsShare = action === 'hold' ? 1 : 0.6
+      const { weeks } = adjustedWeeks(plain, { action, from, minutes: {}, setsShare, growth: 0.15 })
+      const next = flat(weeks).filter((d) => d.date >= from && d.date < dayAfter(from, 7))
+      expect(sum(next)).toBeLessThanOrEqual(setsShare * sum(week.days) + 0.5)
+    }
+  }
+})
+
+test('after less the weeks come back no faster than new minutes may grow, from the minutes that were logged too', () => {
+  const plain = made(10, 1).map((w) => ({
+    ...w,
+    days: w.days.map((d) => ({ ...emptied(d), spacersMin: 60 + 100 * w.week, wish: 'free' })),
+  }))
+  const { weeks } = adjustedWeeks(plain, {
+    action: 'backOff',
+    from: dayAfter(monday, 28),
+    minutes: { spacers: 90 },
+    setsShare: 0.6,
+    growth: 0.15,
+  })
+  const minutes = weeks.slice(3).map(({ days }) => days[6]!.spacersMin)
+  expect(minutes[1]).toBe(90)
+  for (let i = 2; i < minutes.length; i++) expect(minutes[i]!).toBeLessThanOrEqual(minutes[i - 1]! * 1.15 + 1)
+  expect(minutes.at(-1)!).toBeGreaterThan(200)
+})
+
+test('phases move with the weeks', () => {
+  const phases = [
+    { fromWeek: 1, weeks: 3 },
+    { fromWeek: 4, weeks: 4 },
+    { fromWeek: 8, weeks: 5 },
+  ]
+  expect(movedPhases(phases, { week: 5, movedWeeks: 2 })).toEqual([
+    { fromWeek: 1, weeks: 3 },
+    { fromWeek: 4, weeks: 6 },
+    { fromWeek: 10, weeks: 5 },
+  ])
+})
+
+test('a day outside of the plan is refused', () => {
+  expect(() =>
+    adjustedWeeks(made(3, 1), {
+      action: 'hold',
+      from: '2027-01-01',
+      minutes: {},
+      setsShare: 1,
+      growth: 0.15,
+    }),
+  ).toThrow(RangeError)
+})

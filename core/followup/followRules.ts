@@ -1,0 +1,403 @@
+import type { References, ReferenceId } from '../groundwork/reference'
+import { daysBetween } from '../groundwork/calendar'
+import type { LoggedDay, StopSign } from './log'
+
+/** Most careful first: of two that fire the earlier one counts. @source log and re-test: order of the rules */
+export const followActions = ['stop', 'backOff', 'restart', 'hold', 'advance'] as const
+export type FollowAction = (typeof followActions)[number]
+
+/** What moves by itself; at most one step of each in a week. */
+export const lanes = ['train', 'spacers', 'shoes'] as const
+export type Lane = (typeof lanes)[number]
+
+/** Minutes of a day as they were planned. */
+export type PlannedMinutes = { date: string; trainMin: number; spacersMin: number; shoesMin: number }
+
+/** What a rule fired on; the sentence is made of it. */
+export type Evidence = {
+  days?: string[]
+  value?: number
+  level?: number
+  limit?: number
+  channel?: Channel
+  signs?: StopSign[]
+  side?: 'left' | 'right'
+  lane?: Lane
+}
+
+export const channels = ['pain', 'morning', 'firstSteps'] as const
+export type Channel = (typeof channels)[number]
+
+/** Everything the rules read. */
+export type RuleInput = {
+  today: string
+  /** merged, earliest first, none after today */
+  days: readonly LoggedDay[]
+  /** days with a stop sign that nobody settled, those to come here and past elsewhere among them */
+  stopped: readonly LoggedDay[]
+  planned: readonly PlannedMinutes[]
+  /** the client's own level of each kind of pain; undefined where too little is known */
+  level: Readonly<Record<Channel, number | undefined>>
+  /** first day of the plan */
+  startsOn: string
+  r: References
+}
+
+export type FollowRule = {
+  id: string
+  /** undefined: said to the practitioner, proposes nothing */
+  action: FollowAction | undefined
+  lanes: readonly Lane[]
+  /** thresholds it reads */
+  reads: readonly ReferenceId[]
+  source: string
+  fires: (input: RuleInput) => Evidence | undefined
+}
+
+const weekDays = 7
+
+/** Logged days of the last so many, today among them. */
+const lastDays = ({ days, today }: RuleInput, count: number) =>
+  days.filter((d) => ageOf(d, today) < count && ageOf(d, today) >= 0)
+const ageOf = (day: { day: string }, today: string) => daysBetween(day.day, today)
+const isTrained = (d: LoggedDay) => d.training === 'done' || d.training === 'partly'
+const isMoved = (d: LoggedDay) => isTrained(d) || (d.shoesMin ?? 0) > 0 || (d.spacersMin ?? 0) > 0
+
+/**
+ * Days of a channel that lie above its level by more than `by` and more than the level is known to; a channel without
+ * a level has none.
+ */
+function above(input: RuleInput, channel: Channel, by: number, count: number): LoggedDay[] {
+  const level = input.level[channel]
+  if (level === undefined) return []
+  return lastDays(input, count).filter((d) => (d[channel] ?? -1) > level + by + input.r.painNoise)
+}
+
+function firstOf<T>(of: (channel: Channel) => T | undefined): T | undefined {
+  for (const channel of channels) {
+    const found = of(channel)
+    if (found !== undefined) return found
+  }
+  return undefined
+}
+
+/** A kind of pain that was clearly above its level on at least so many of the last days. */
+function risen(
+  input: RuleInput,
+  { by, days, least, of = channels }: { by: number; days: number; least: number; of?: readonly Channel[] },
+): Evidence | undefined {
+  return firstOf((channel) => {
+    const found = of.includes(channel) ? above(input, channel, by, days) : []
+    return found.length >= least ? painEvidence(input, channel, found, by) : undefined
+  })
+}
+
+type Week = { lately: number[]; mean: number; worst: number; level: number | undefined }
+/** The first kind of pain of which the last week shows what is asked for. @param of the value it is said with */
+function weekOf(input: RuleInput, of: (week: Week) => number | undefined): Evidence | undefined {
+  return firstOf((channel) => {
+    const week = lastDays(input, weekDays).filter((d) => d[channel] !== undefined)
+    if (week.length === 0) return undefined
+    const values = week.map((d) => d[channel]!)
+    const level = input.level[channel]
+    const worst = Math.max(...values)
+    const lately = week.filter((d) => ageOf(d, input.today) < input.r.judgedDays).map((d) => d[channel]!)
+    const value = of({ lately, mean: values.reduce((sum, v) => sum + v, 0) / values.length, worst, level })
+    if (value === undefined) return undefined
+    return {
+      channel,
+      days: week.filter((d) => d[channel] === worst).map((d) => d.day),
+      value,
+      ...(level !== undefined && { level }),
+      limit: input.r.calmPain,
+    }
+  })
+}
+
+const painEvidence = (
+  input: RuleInput,
+  channel: Channel,
+  found: readonly LoggedDay[],
+  limit: number,
+): Evidence => ({
+  channel,
+  days: found.map((d) => d.day),
+  value: Math.max(...found.map((d) => d[channel] ?? 0)),
+  level: input.level[channel]!,
+  limit,
+})
+
+/** First and last day of the longest stretch without anything done that ends today or ended within the last week. */
+function gapOf(input: RuleInput): { from: string; days: number } | undefined {
+  const { today, startsOn } = input
+  const worked = input.days.filter(isMoved).map((d) => d.day)
+  const marks = [startsOn, ...worked.filter((day) => day >= startsOn)].sort()
+  const last = marks.at(-1)!
+  const open = daysBetween(last, today)
+  // what the client said: without a word nobody knows whether anything was missed, and the silence has a rule of its own
+  const isTold = input.days.some((d) => d.day > last && d.training === 'not')
+  if (open > input.r.missedDays && isTold) return { from: last, days: open }
+  for (let i = marks.length - 1; i > 0; i--) {
+    const gap = daysBetween(marks[i - 1]!, marks[i]!) - 1
+    if (gap > input.r.missedDays && daysBetween(marks[i]!, today) < weekDays)
+      return { from: marks[i - 1]!, days: gap }
+  }
+  return undefined
+}
+
+const isPlannedWithin = (input: RuleInput, from: string) =>
+  input.planned.some(
+    (p) => p.date > from && p.date <= input.today && p.trainMin + p.spacersMin + p.shoesMin > 0,
+  )
+
+const law = 'log and re-test'
+const all = lanes
+
+/** The table. Every row that fires is kept with its evidence; the most careful one is what is proposed. */
+export const followRules: readonly FollowRule[] = [
+  {
+    id: 'stopSign',
+    action: 'stop',
+    lanes: all,
+    reads: [],
+    source: 'cautions: stop signs',
+    fires: ({ stopped: found }) => {
+      if (found.length === 0) return undefined
+      return { days: found.map((d) => d.day), signs: [...new Set(found.flatMap((d) => d.stops))] }
+    },
+  },
+  {
+    id: 'painFlare',
+    action: 'backOff',
+    lanes: all,
+    reads: ['painFlare', 'painNoise', 'judgedDays'],
+    source: `${law}; one day alone: practice default`,
+    fires: (input) => risen(input, { by: input.r.painFlare, days: input.r.judgedDays, least: 1 }),
+  },
+  {
+    id: 'painTwice',
+    action: 'backOff',
+    lanes: all,
+    reads: ['painRise', 'painNoise', 'judgedDays'],
+    source: `${law}: more than 2 above; on a second day, so that noise alone seldom fires it`,
+    fires: (input) => risen(input, { by: input.r.painRise, days: input.r.judgedDays, least: 2 }),
+  },
+  {
+    id: 'painDays',
+    action: 'backOff',
+    lanes: all,
+    reads: ['painRise', 'painRiseFrom', 'painRiseDays', 'judgedDays'],
+    source: `${law}: three of four days`,
+    fires: (input) => {
+      const { painRise, painRiseFrom, painRiseDays, judgedDays } = input.r
+      return firstOf((channel) => {
+        const level = input.level[channel]
+        if (level === undefined) return undefined
+        const found = lastDays(input, judgedDays).filter(
+          (d) => (d[channel] ?? -1) >= level + painRise && (d[channel] ?? -1) >= painRiseFrom,
+        )
+        return found.length >= painRiseDays ? painEvidence(input, channel, found, painRise) : undefined
+      })
+    },
+  },
+  {
+    id: 'morningWorse',
+    action: 'backOff',
+    lanes: all,
+    reads: ['painRise', 'painNoise'],
+    source: `${law}: clearly worse next morning twice`,
+    fires: (input) =>
+      risen(input, { by: input.r.painRise, days: weekDays, least: 2, of: ['morning', 'firstSteps'] }),
+  },
+  {
+    id: 'missedLong',
+    action: 'restart',
+    lanes: all,
+    reads: ['missedAnewWeeks', 'missedDays'],
+    source: `${law}: more than 3 weeks, planned anew`,
+    fires: (input) => {
+      const gap = gapOf(input)
+      if (!gap || gap.days <= input.r.missedAnewWeeks * weekDays || !isPlannedWithin(input, gap.from))
+        return undefined
+      return { days: [gap.from], value: gap.days, limit: input.r.missedAnewWeeks * weekDays }
+    },
+  },
+  {
+    id: 'missedWeek',
+    action: 'restart',
+    lanes: all,
+    reads: ['missedRestartPct', 'missedAnewWeeks', 'missedDays'],
+    source: `${law}: more than a week, at 60 %`,
+    fires: (input) => {
+      const gap = gapOf(input)
+      if (!gap || gap.days > input.r.missedAnewWeeks * weekDays || !isPlannedWithin(input, gap.from))
+        return undefined
+      return { days: [gap.from], value: gap.days, limit: input.r.missedDays }
+    },
+  },
+  {
+    id: 'painSome',
+    action: 'hold',
+    lanes: all,
+    reads: ['painNoise', 'calmPain', 'painRise', 'judgedDays'],
+    source: `${law}: up to 2 above`,
+    fires: (input) => {
+      const { calmPain, painNoise, painRise } = input.r
+      return weekOf(input, ({ lately, mean, worst, level }) => {
+        if (level === undefined) return worst > calmPain ? worst : undefined
+        // one such day may be chance, a second one so soon is not taken for it
+        const isAgain = lately.filter((v) => v > Math.max(calmPain, level + painNoise)).length > 1
+        return isAgain || mean > level + painNoise || worst > level + painRise ? worst : undefined
+      })
+    },
+  },
+  {
+    id: 'painSteady',
+    action: 'hold',
+    lanes: all,
+    reads: ['calmPain'],
+    source: `${law}: goes on at 2 or less`,
+    fires: (input) =>
+      weekOf(input, ({ mean, level }) =>
+        level !== undefined && mean > input.r.calmPain ? Math.round(mean * 10) / 10 : undefined,
+      ),
+  },
+  {
+    id: 'tooHard',
+    action: 'hold',
+    lanes: ['train'],
+    reads: ['hardDays'],
+    source: 'practice default',
+    fires: (input) => {
+      const found = lastDays(input, weekDays).filter((d) => d.hadTwoMore === false)
+      return found.length >= input.r.hardDays
+        ? { days: found.map((d) => d.day), limit: input.r.hardDays }
+        : undefined
+    },
+  },
+  {
+    id: 'silent',
+    action: 'hold',
+    lanes: all,
+    reads: ['silentDays'],
+    source: `${law}: silence never advances`,
+    fires: ({ days, today, startsOn, r }) => {
+      const last = days.at(-1)?.day ?? startsOn
+      const silent = daysBetween(last, today)
+      return silent > r.silentDays ? { days: [last], value: silent, limit: r.silentDays } : undefined
+    },
+  },
+  {
+    id: 'littleKnown',
+    action: 'hold',
+    lanes: all,
+    reads: ['loggedDaysLeast'],
+    source: 'a missing day is not a good day',
+    fires: (input) => {
+      const known = lastDays(input, weekDays).filter((d) => d.pain !== undefined && isMoved(d))
+      return known.length < input.r.loggedDaysLeast
+        ? { value: known.length, limit: input.r.loggedDaysLeast }
+        : undefined
+    },
+  },
+  {
+    id: 'notSettled',
+    action: 'hold',
+    lanes: all,
+    reads: ['loggedDaysLeast'],
+    source: `${law}: settled by next morning`,
+    fires: (input) => {
+      const mornings = lastDays(input, weekDays).filter((d) => d.morning !== undefined)
+      return mornings.length < Math.ceil(input.r.loggedDaysLeast / 2)
+        ? { value: mornings.length, limit: Math.ceil(input.r.loggedDaysLeast / 2) }
+        : undefined
+    },
+  },
+  {
+    id: 'calm',
+    action: 'advance',
+    lanes: all,
+    reads: ['calmPain', 'loggedDaysLeast'],
+    source: `${law}: at or under the own level, settled by next morning`,
+    fires: (input) => {
+      const all = lastDays(input, weekDays)
+      if (channels.some((c) => all.some((d) => (d[c] ?? 0) > input.r.calmPain))) return undefined
+      const week = all.filter(isMoved)
+      return week.length >= input.r.loggedDaysLeast
+        ? {
+            days: week.map((d) => d.day),
+            value: Math.max(0, ...week.map((d) => d.pain ?? 0)),
+            limit: input.r.calmPain,
+          }
+        : undefined
+    },
+  },
+  ...(['spacers', 'shoes'] as const).map((lane): FollowRule => {
+    const key = lane === 'spacers' ? 'spacersMin' : 'shoesMin'
+    return {
+      id: lane === 'spacers' ? 'overSpacers' : 'overShoes',
+      action: undefined,
+      lanes: [lane],
+      reads: ['overPlanPct'],
+      source: `${law}: over the plan by 30 %`,
+      fires: (input) => {
+        const found = lastDays(input, weekDays).filter((d) => d[key] !== undefined)
+        const logged = found.reduce((sum, d) => sum + d[key]!, 0)
+        const meant = input.planned
+          .filter((p) => daysBetween(p.date, input.today) < weekDays && p.date <= input.today)
+          .reduce((sum, p) => sum + p[key], 0)
+        const most = meant * (1 + input.r.overPlanPct / 100)
+        return logged > most
+          ? { lane, value: Math.round(logged), level: Math.round(meant), limit: input.r.overPlanPct }
+          : undefined
+      },
+    }
+  }),
+  {
+    id: 'cramp',
+    action: undefined,
+    lanes: ['train'],
+    reads: [],
+    source: 'training: cramp is usual at first',
+    fires: (input) => {
+      const found = lastDays(input, weekDays).filter((d) => d.cramp)
+      return found.length > 0 ? { days: found.map((d) => d.day), value: found.length } : undefined
+    },
+  },
+  {
+    id: 'oneSided',
+    action: undefined,
+    lanes: all,
+    reads: ['sameSideDays', 'placesDays'],
+    source: 'cautions: two-sided care for one-sided pain',
+    fires: (input) => {
+      const found = lastDays(input, input.r.placesDays).filter((d) => (d.places?.length ?? 0) > 0)
+      const sides = new Set(found.flatMap((d) => d.places!.map((p) => p.side)))
+      const [side] = sides
+      return found.length >= input.r.sameSideDays && sides.size === 1 && side
+        ? { days: found.map((d) => d.day), side }
+        : undefined
+    },
+  },
+  {
+    id: 'painMoves',
+    action: undefined,
+    lanes: all,
+    reads: ['sameSideDays', 'placesDays', 'heelTo', 'middleTo'],
+    source: 'cautions: a way round is looked for elsewhere',
+    fires: (input) => {
+      const found = lastDays(input, input.r.placesDays).filter((d) => (d.places?.length ?? 0) > 0)
+      const first = found[0]?.places
+      const last = found.at(-1)?.places
+      if (found.length < input.r.sameSideDays || !first || !last) return undefined
+      const isNear = last.some((a) =>
+        first.some((b) => a.side === b.side && zoneOf(a.along, input.r) === zoneOf(b.along, input.r)),
+      )
+      return isNear ? undefined : { days: [found[0]!.day, found.at(-1)!.day] }
+    },
+  },
+]
+
+/** Heel, middle, forefoot with toes. */
+const zoneOf = (along: number, r: References) =>
+  along < r.heelTo ? 'heel' : along < r.middleTo ? 'middle' : 'fore'

@@ -1,0 +1,199 @@
+import type { References } from '../groundwork/reference'
+import { daysBetween } from '../groundwork/calendar'
+import {
+  channels,
+  followActions,
+  followRules,
+  lanes,
+  type Channel,
+  type Evidence,
+  type FollowAction,
+  type Lane,
+  type PlannedMinutes,
+  type RuleInput,
+} from './followRules'
+import { loggedDays, type LogEntry, type LoggedDay } from './log'
+
+const weekDays = 7
+
+export type FollowInput = {
+  log: readonly LogEntry[]
+  planned: readonly PlannedMinutes[]
+  startsOn: string
+  /** YYYY-MM-DD; of later entries only stop signs are looked at */
+  today: string
+  /** worst pain told at the visit, 0 to 10: the level until there is a log */
+  painAtVisit?: number | undefined
+  /** the day the plan or a proposal last moved a lane; left out, the first day of the plan */
+  lastStepOn?: string | undefined
+}
+
+export type Fired = {
+  rule: string
+  action: FollowAction | undefined
+  lanes: readonly Lane[]
+  evidence: Evidence
+}
+
+export type FollowUp = {
+  /** the most careful of what fired; undefined where nothing is proposed yet */
+  action: FollowAction | undefined
+  /** what it is proposed for: a lane that had a step this week has no other */
+  lanes: readonly Lane[]
+  /** every rule that fired, the most careful first, then what is only said */
+  fired: readonly Fired[]
+  level: Readonly<Record<Channel, number | undefined>>
+  /** minutes a day after it, where minutes are proposed to change; undefined where a lane has none */
+  minutes: Partial<Record<'spacers' | 'shoes', number>>
+  /** part of the sets that is done, 1 where nothing changes */
+  setsShare: number
+  lastDay: string | undefined
+}
+
+/**
+ * What the log says today. Pure: the same log gives the same proposal in whatever order it came.
+ * Nothing here changes a plan; a stop pauses it, everything else waits for the practitioner.
+ * @source log and re-test: rules
+ */
+export function followUp(input: FollowInput, r: References): FollowUp {
+  const all = loggedDays(input.log)
+  const days = all.filter((d) => d.day <= input.today)
+  const level = levelOf(days, input, r)
+  const lastStep = input.lastStepOn ?? input.startsOn
+  const asked: RuleInput = {
+    today: input.today,
+    days,
+    // a sign counts at once, also from a phone on which it is tomorrow already
+    stopped: all.filter((d) => d.stops.length > 0),
+    planned: input.planned,
+    level,
+    startsOn: input.startsOn,
+    r,
+  }
+  const fired: Fired[] = followRules.flatMap((rule) => {
+    const evidence = rule.fires(asked)
+    return evidence ? [{ rule: rule.id, action: rule.action, lanes: rule.lanes, evidence }] : []
+  })
+  const rank = ({ action }: Fired) =>
+    action === undefined ? followActions.length : followActions.indexOf(action)
+  const ordered = fired.map((f, i) => ({ f, i })).sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
+  const first = ordered[0]?.f
+  const isOpen = input.today >= input.startsOn
+  const action = !isOpen && first?.action !== 'stop' ? undefined : first?.action
+  const isRested = daysBetween(lastStep, input.today) >= weekDays
+  // going on waits for a week after the last step; being more careful does not
+  const proposed = action === 'advance' && !isRested ? undefined : action
+  return {
+    action: proposed,
+    lanes:
+      proposed === undefined
+        ? []
+        : lanesOf(
+            ordered.map(({ f }) => f),
+            proposed,
+          ),
+    fired: ordered.map(({ f }) => f),
+    level,
+    ...amounts(proposed, days, input, r),
+    lastDay: days.at(-1)?.day,
+  }
+}
+
+function lanesOf(fired: readonly Fired[], action: FollowAction): Lane[] {
+  return lanes.filter((lane) => fired.some((f) => f.action === action && f.lanes.includes(lane)))
+}
+
+/**
+ * The client's own level of each kind of pain: the mean of the first days that were written down, or of those before
+ * the last week where that is clearly lower, so that neither a slow climb nor a flare after better weeks passes for usual.
+ * Until there are enough days it is what was told at the visit.
+ */
+export function levelOf(
+  days: readonly LoggedDay[],
+  { today, painAtVisit }: Pick<FollowInput, 'today' | 'painAtVisit'>,
+  r: References,
+): Record<Channel, number | undefined> {
+  const of = (channel: Channel): number | undefined => {
+    // the days that are judged are no part of the measure they are judged by
+    const known = days.filter((d) => d[channel] !== undefined && daysBetween(d.day, today) >= r.judgedDays)
+    const first = known.slice(0, r.levelDays)
+    const recent = known.filter((d) => {
+      const age = daysBetween(d.day, today)
+      return age >= r.levelDays && age < 2 * r.levelDays
+    })
+    const [atFirst, lately] = [first, recent].map((some) =>
+      some.length >= r.levelDaysLeast ? meanOf(some, channel) : undefined,
+    )
+    if (atFirst === undefined) return lately ?? painAtVisit
+    // clearly lower, or it is chance alone: the lower of two means of the same level lies under it
+    return lately !== undefined && lately < atFirst - r.painNoise ? lately : atFirst
+  }
+  return Object.fromEntries(channels.map((c) => [c, of(c)])) as Record<Channel, number | undefined>
+}
+
+const meanOf = (days: readonly LoggedDay[], channel: Channel) =>
+  days.reduce((sum, d) => sum + d[channel]!, 0) / days.length
+
+/** Part of everything with which a plan begins again after a gap, or after a stop that was settled. */
+export const restartShare = (r: References): number => r.missedRestartPct / 100
+
+/** Minutes and sets after a proposal: of the smaller of what was done and what was planned on days that had any. */
+function amounts(
+  action: FollowAction | undefined,
+  days: readonly LoggedDay[],
+  { planned, today }: FollowInput,
+  r: References,
+): Pick<FollowUp, 'minutes' | 'setsShare'> {
+  if (action === 'stop') return { minutes: { spacers: 0, shoes: 0 }, setsShare: 0 }
+  // a week that is held is the same week again
+  if (action !== 'backOff' && action !== 'restart') return { minutes: {}, setsShare: 1 }
+  const times = action === 'backOff' ? r.backOffTimes : restartShare(r)
+  const isRecent = (day: string) => day <= today && daysBetween(day, today) < weekDays
+  const of = (key: 'spacersMin' | 'shoesMin'): number | undefined => {
+    const meant = planned.filter((p) => isRecent(p.date) && p[key] > 0).map((p) => p[key])
+    if (meant.length === 0) return undefined
+    const done = days.filter((d) => isRecent(d.day) && (d[key] ?? 0) > 0).map((d) => d[key]!)
+    const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
+    return Math.floor(times * Math.min(mean(meant), done.length > 0 ? mean(done) : mean(meant)))
+  }
+  const [spacers, shoes] = [of('spacersMin'), of('shoesMin')]
+  return {
+    minutes: { ...(spacers !== undefined && { spacers }), ...(shoes !== undefined && { shoes }) },
+    setsShare: times,
+  }
+}
+
+const quietRules = ['littleKnown', 'notSettled', 'silent']
+
+/**
+ * Whether somebody has to look at it: a stop always; less load where something new was written since it was last
+ * decided; a hold once a week, and not where only little was written (silence is listed by itself).
+ * @param decidedOn the last day a proposal was taken
+ * @param cameSince days about which some pain came in after it was taken, that day itself or an earlier one among them
+ */
+export function needsLook(
+  { action, fired }: FollowUp,
+  decidedOn: string | undefined,
+  today: string,
+  cameSince: readonly string[] = [],
+): boolean {
+  const own = fired.filter((f) => f.action === action)
+  switch (action) {
+    case 'stop':
+      return true
+    case 'backOff':
+    case 'restart':
+      return own.some(
+        (f) =>
+          decidedOn === undefined ||
+          (f.evidence.days ?? []).some((day) => day > decidedOn || cameSince.includes(day)),
+      )
+    case 'hold':
+      return (
+        own.some((f) => !quietRules.includes(f.rule)) &&
+        (decidedOn === undefined || daysBetween(decidedOn, today) >= weekDays)
+      )
+    default:
+      return false
+  }
+}

@@ -1,0 +1,42 @@
+import type { TransitionFactor, TransitionInput } from './transition'
+
+export const whatIfs = ['missed', 'ill', 'job', 'heavier', 'sore', 'stop'] as const
+export type WhatIf = (typeof whatIfs)[number]
+
+const fromWeek = 6
+const moreStandingMin = 600
+const away = (input: TransitionInput, weeks: number): TransitionInput => ({
+  ...input,
+  away: [...input.away, ...Array.from({ length: weeks }, (_, i) => fromWeek + i)],
+})
+const withFactor = (input: TransitionInput, factor: TransitionFactor): TransitionInput => ({
+  ...input,
+  factors: [...new Set([...input.factors, factor])],
+})
+
+/** The same plan asked under another condition: what would become of it if. Nothing of it is kept. */
+export function askedIf(input: TransitionInput, what: WhatIf): TransitionInput {
+  switch (what) {
+    case 'missed':
+      return away(input, 2)
+    case 'ill':
+      return away(input, 4)
+    case 'stop':
+      return away(input, 5)
+    case 'job': {
+      const { minutes } = input.from
+      return {
+        ...input,
+        from: { ...input.from, minutes: { ...minutes, stand: minutes.stand + moreStandingMin } },
+      }
+    }
+    case 'heavier':
+      return withFactor(input, 'mass')
+    case 'sore':
+      return withFactor(input, 'sore')
+  }
+}
+
+/** Questions that make sense of this client: body mass slows those who run. */
+export const whatIfsOf = ({ from }: TransitionInput): WhatIf[] =>
+  whatIfs.filter((what) => what !== 'heavier' || from.minutes.run > 0)

@@ -1,0 +1,179 @@
+import dayjs from 'dayjs'
+import { and, asc, desc, eq, gte, inArray, or, sql } from 'drizzle-orm'
+import {
+  channels,
+  dayAfter,
+  followActions,
+  followUp,
+  needsLook,
+  type FollowAction,
+  type FollowInput,
+  type FollowUp,
+  type LogEntry,
+  type PlannedMinutes,
+} from '@sturvo/core/followup'
+import { referenceValues, type References } from '@sturvo/core/reference'
+import { keptPlanSchema, logEntrySchema, type FollowDecision, type KeptPlan } from '@sturvo/schema'
+import type { Db } from '../data/database'
+import { lately } from '../work/lately'
+import { answer, followDecision, followState, logEntry, planVersion, practice } from '../data/tables'
+
+const daysBefore = 28 // the client's own level is of days before the plan too
+
+export type Followed = { plan: KeptPlan; state: typeof followState.$inferSelect; followUp: FollowUp }
+
+// what was kept never changes: read once for all the entries that come in about it
+const readPlans = lately<KeptPlan>()
+
+/** The newest plan of a person, read from the text it was kept as. */
+export async function newestPlan(db: Db, personId: string): Promise<KeptPlan | undefined> {
+  const [newest] = await db
+    .select({ id: planVersion.id })
+    .from(planVersion)
+    .where(eq(planVersion.personId, personId))
+    .orderBy(desc(planVersion.number))
+    .limit(1)
+  if (!newest) return undefined
+  const known = readPlans.get(newest.id)
+  if (known) return known
+  const [row] = await db
+    .select({ document: planVersion.document })
+    .from(planVersion)
+    .where(eq(planVersion.id, newest.id))
+  const parsed = keptPlanSchema.safeParse(JSON.parse(row!.document))
+  if (!parsed.success) return undefined
+  readPlans.put(newest.id, parsed.data)
+  return parsed.data
+}
+
+/** Entries in which a stop sign was ticked. */
+export const hasStops = sql`instr(${logEntry.value}, '"stops":["') > 0`
+
+/** Days about which some pain came in after the last of these decisions, the day it was made on among them. */
+async function painSince(tx: Db, personId: string, kinds: FollowDecision['kind'][]): Promise<string[]> {
+  const [last] = await tx
+    .select({ at: followDecision.created })
+    .from(followDecision)
+    .where(and(eq(followDecision.personId, personId), inArray(followDecision.kind, kinds)))
+    .orderBy(desc(followDecision.created))
+    .limit(1)
+  if (!last) return []
+  const rows = await tx
+    .select({ day: logEntry.day, value: logEntry.value })
+    .from(logEntry)
+    .where(and(eq(logEntry.personId, personId), gte(logEntry.receivedAt, last.at)))
+  return rows.flatMap(({ day, value }) => {
+    const entry = logEntrySchema.safeParse(value)
+    return entry.success && channels.some((channel) => entry.data[channel] !== undefined) ? [day] : []
+  })
+}
+
+/** The values in force, read within a write. */
+export async function practiceReferencesIn(tx: Db): Promise<References> {
+  const [row] = await tx.select({ references: practice.references }).from(practice).limit(1)
+  return referenceValues(row?.references ?? {})
+}
+
+/** Entries of a person as the rules read them, stop signs among them that are older than the rest. */
+export async function entriesOf(db: Db, personId: string, from?: string): Promise<LogEntry[]> {
+  const rows = await db
+    .select()
+    .from(logEntry)
+    .where(
+      and(
+        eq(logEntry.personId, personId),
+        from === undefined ? undefined : or(gte(logEntry.day, from), hasStops),
+      ),
+    )
+    .orderBy(asc(logEntry.day), asc(logEntry.at), asc(logEntry.id))
+  const [reopened] = await db
+    .select({ at: followDecision.created })
+    .from(followDecision)
+    .where(and(eq(followDecision.personId, personId), eq(followDecision.kind, 'reopen')))
+    .orderBy(desc(followDecision.created))
+    .limit(1)
+  return rows.flatMap((row) => {
+    const entry = logEntrySchema.safeParse(row.value)
+    if (!entry.success) return []
+    // by the server's clock: a sign that arrives after the plan was opened again stops it again
+    return [{ ...entry.data, ...(reopened && row.receivedAt < reopened.at && { isSettled: true }) }]
+  })
+}
+
+export const plannedOf = ({ days }: KeptPlan): PlannedMinutes[] =>
+  (days?.weeks ?? []).flatMap((week) =>
+    week.days.map(({ date, trainMin, spacersMin, shoesMin }) => ({ date, trainMin, spacersMin, shoesMin })),
+  )
+
+/**
+ * Whether something came that nobody put off: more careful than before, or pain that came in since and asks for less.
+ * @param came days about which pain came in after the last putting off
+ */
+function isNews(
+  before: typeof followState.$inferSelect | undefined,
+  { action, fired }: FollowUp,
+  came: readonly string[],
+): boolean {
+  if (!before || action === undefined || before.putOffTo === null) return false
+  const former = (before.fired as { action?: FollowAction }[])[0]?.action
+  if (former === undefined || followActions.indexOf(action) < followActions.indexOf(former)) return true
+  return (
+    action === 'backOff' &&
+    fired.some((f) => f.action === action && f.evidence.days?.some((day) => came.includes(day)))
+  )
+}
+
+/**
+ * What the rules say of a person today; kept beside the log so that lists never read logs. Called in the same
+ * transaction as whatever changed.
+ * @returns undefined where no plan with days was ever kept
+ */
+export async function refreshFollow(tx: Db, personId: string, now: Date): Promise<Followed | undefined> {
+  const plan = await newestPlan(tx, personId)
+  const planned = plan && plannedOf(plan)
+  const last = planned?.at(-1)
+  if (!plan?.days || !planned || !last) return undefined
+  const today = dayjs(now).format('YYYY-MM-DD')
+  const { startsOn } = plan.days
+  const [before] = await tx.select().from(followState).where(eq(followState.personId, personId))
+  const [pain] = await tx
+    .select({ value: answer.value })
+    .from(answer)
+    .where(and(eq(answer.visitId, plan.visitId), eq(answer.key, 'worstPain')))
+  const lastStepOn = before?.planId === plan.id ? before.lastStepOn : plan.because ? plan.madeOn : startsOn
+  const first = startsOn < today ? startsOn : today
+  const input: FollowInput = {
+    log: await entriesOf(tx, personId, dayAfter(first, -daysBefore)),
+    planned,
+    startsOn,
+    today,
+    lastStepOn,
+    ...(typeof pain?.value === 'number' && { painAtVisit: pain.value }),
+  }
+  const said = followUp(input, await practiceReferencesIn(tx))
+  const decidedOn = before?.decidedOn ?? null
+  const stop = said.fired.find((f) => f.action === 'stop')
+  const state = {
+    personId,
+    planId: plan.id,
+    visitId: plan.visitId,
+    startsOn,
+    endsOn: last.date,
+    action: needsLook(said, decidedOn ?? undefined, today, await painSince(tx, personId, ['take', 'reopen']))
+      ? said.action!
+      : null,
+    fired: said.fired.map((f) => ({ ...f })),
+    proposal: { lanes: said.lanes, minutes: said.minutes, setsShare: said.setsShare },
+    stopSince: stop?.evidence.days?.[0] ?? null,
+    lastDay: said.lastDay ?? null,
+    putOffTo: isNews(before, said, before?.putOffTo ? await painSince(tx, personId, ['putOff']) : [])
+      ? null
+      : (before?.putOffTo ?? null),
+    reopenedAt: before?.reopenedAt ?? null,
+    decidedOn,
+    lastStepOn,
+    changed: now.toISOString(),
+  }
+  await tx.insert(followState).values(state).onConflictDoUpdate({ target: followState.personId, set: state })
+  return { plan, state, followUp: said }
+}

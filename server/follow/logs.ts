@@ -1,0 +1,136 @@
+import dayjs from 'dayjs'
+import { asc, desc, eq } from 'drizzle-orm'
+import { restartShare } from '@sturvo/core/followup'
+import { referenceValues } from '@sturvo/core/reference'
+import { logEntrySchema, type LogAnswer, type LogPost, type LogPosted } from '@sturvo/schema'
+import type { Database, Db } from '../data/database'
+import { account, followDecision, logEntry } from '../data/tables'
+import { fault } from '../http/faults'
+import { practiceAnswer, practiceRow } from '../practice/queries'
+import { entriesOf, refreshFollow } from './followState'
+import { ownerOf } from './planFile'
+
+export type Sender = { linkId: string } | { accountId: string }
+
+const minuteMs = 60_000
+const wrongClockMin = 10 // less is the way of the message
+const latestDayAhead = 1 // somebody east of here writes about tomorrow
+
+/**
+ * Keeps entries of a log: each id once, however often it is sent; what is kept is never written over. Answered only
+ * when it is on disk.
+ * @throws Fault 422 for a day that has not come yet, by both clocks
+ */
+export async function keepEntries(
+  database: Database,
+  { personId, post, sender, now }: { personId: string; post: LogPost; sender: Sender; now: Date },
+): Promise<LogPosted> {
+  const clockOffMin = (Date.parse(post.sentAt) - now.getTime()) / minuteMs
+  const isWrong = Math.abs(clockOffMin) > wrongClockMin
+  // a phone whose clock is days ahead writes about days to come; its entry is kept on the day it is here
+  const dayOf = (day: string) => {
+    if (!isWrong) return day
+    return dayjs(day)
+      .subtract(Math.round(clockOffMin / (24 * 60)), 'day')
+      .format('YYYY-MM-DD')
+  }
+  const latest = dayjs(now).add(latestDayAhead, 'day').format('YYYY-MM-DD')
+  const rows = post.entries.map((entry, i) => {
+    const day = dayOf(entry.day)
+    if (day > latest) throw fault('dayToCome', `entries.${i}.day`)
+    return {
+      personId,
+      id: entry.id,
+      day,
+      at: entry.at,
+      value: { ...entry, day },
+      linkId: 'linkId' in sender ? sender.linkId : null,
+      byAccount: 'accountId' in sender ? sender.accountId : null,
+      clockOffMin: isWrong ? Math.round(clockOffMin) : 0,
+    }
+  })
+  return database.write(async (tx) => {
+    // by the clock of the write itself: what waits in line behind a decision has come after it
+    const receivedAt = new Date().toISOString()
+    await tx
+      .insert(logEntry)
+      .values(rows.map((row) => ({ ...row, receivedAt })))
+      .onConflictDoNothing()
+    const followed = await refreshFollow(tx, personId, now)
+    return {
+      kept: rows.map(({ id }) => id),
+      now: receivedAt,
+      // a plan that cannot be read is no reason to go on after a stop sign
+      paused: followed ? followed.state.stopSince !== null : await hasOpenStop(tx, personId),
+    }
+  })
+}
+
+async function hasOpenStop(tx: Db, personId: string): Promise<boolean> {
+  return (await entriesOf(tx, personId)).some((e) => !e.isSettled && (e.stops ?? []).length > 0)
+}
+
+const shownEntries = 2000
+
+/** The log of a person, newest first, with what the rules say today. */
+export async function logAnswerOf(database: Database, personId: string, now: Date): Promise<LogAnswer> {
+  const { db } = database
+  const seenUpTo = new Date().toISOString()
+  const { references } = await practiceAnswer(db, await practiceRow(database))
+  const rows = await db
+    .select()
+    .from(logEntry)
+    .where(eq(logEntry.personId, personId))
+    .orderBy(desc(logEntry.day), desc(logEntry.at))
+    .limit(shownEntries)
+  const followed = await database.write((tx) => refreshFollow(tx, personId, now))
+  const decisions = await db
+    .select({
+      day: followDecision.day,
+      kind: followDecision.kind,
+      rule: followDecision.rule,
+      words: followDecision.words,
+      by: account.name,
+    })
+    .from(followDecision)
+    .innerJoin(account, eq(account.id, followDecision.byAccount))
+    .where(eq(followDecision.personId, personId))
+    .orderBy(asc(followDecision.created))
+  return {
+    entries: rows.flatMap((row) => {
+      const entry = logEntrySchema.safeParse(row.value)
+      if (!entry.success) return []
+      return [
+        {
+          ...entry.data,
+          by: row.byAccount === null ? ('client' as const) : ('practice' as const),
+          receivedAt: row.receivedAt,
+          ...(row.clockOffMin !== 0 && { clockOffMin: row.clockOffMin }),
+        },
+      ]
+    }),
+    ...(followed && {
+      planId: followed.plan.id,
+      planNumber: followed.plan.number,
+      planEndsOn: followed.state.endsOn,
+      hasPage: followed.plan.papers !== undefined,
+      followUp: {
+        ...(followed.followUp.action && { action: followed.followUp.action }),
+        lanes: [...followed.followUp.lanes],
+        fired: followed.followUp.fired.map(({ rule, action, lanes, evidence }) => ({
+          rule,
+          ...(action && { action }),
+          lanes: [...lanes],
+          evidence,
+        })),
+        minutes: followed.followUp.minutes,
+        setsShare: followed.followUp.setsShare,
+        ...(followed.followUp.lastDay !== undefined && { lastDay: followed.followUp.lastDay }),
+      },
+    }),
+    restartShare: restartShare(referenceValues(references)),
+    now: seenUpTo,
+    owner: ownerOf(personId),
+    decisions,
+  }
+}

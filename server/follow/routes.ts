@@ -1,0 +1,187 @@
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { Router, type Request } from 'express'
+import { eq } from 'drizzle-orm'
+import { referenceValues, type References } from '@sturvo/core/reference'
+import type { OwnDrill } from '@sturvo/core/training'
+import { loggedDays } from '@sturvo/core/followup'
+import {
+  followDecisionSchema,
+  linkChangeSchema,
+  logPostSchema,
+  newLinkSchema,
+  type ClientAnswer,
+  type ClientFigures,
+  type ClientPlan,
+  type KeptPlan,
+} from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { followState } from '../data/tables'
+import { bodyAs, Fault, fault, idOf, notFound } from '../http/faults'
+import { findPerson } from '../people/queries'
+import { practiceAnswer, practiceRow } from '../practice/queries'
+import { whoIs } from '../signin/sessions'
+import type { Work } from '../work/pool'
+import { decideFollow } from './decide'
+import { lately, type Lately } from '../work/lately'
+import { entriesOf, newestPlan } from './followState'
+import { changeLink, linksOf, makeLink, markOpened, openLink, revokeLink, type Shown } from './links'
+import { keepEntries, logAnswerOf } from './logs'
+import { ownerOf, planFileOf } from './planFile'
+
+type Asked = { kept: KeptPlan; own: readonly OwnDrill[]; references: References }
+
+/** Links to the client's page, what that page may do, the log, and what is decided about it. */
+export function followRoutes(
+  database: Database,
+  work: Work,
+  publicUrl: string | undefined,
+  webFolder: string,
+): Router {
+  const router = Router()
+  const personThere = async (id: string) => {
+    if (!(await findPerson(database.db, id))) throw notFound('person')
+    return id
+  }
+  router.get('/people/:id/links', async (request, response) => {
+    response.json({ links: await linksOf(database.db, await personThere(idOf(request))) })
+  })
+  router.post('/people/:id/links', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const wish = bodyAs(newLinkSchema, request)
+    if (!(await newestPlan(database.db, personId))?.days) throw fault('noPlanKept', 'id')
+    const { accountId } = whoIs(request)
+    const { link, token } = await makeLink(database, { personId, wish, accountId, now: new Date() })
+    const here = publicUrl ?? `${request.protocol}://${request.get('host')}`
+    // after the # it is never sent to any server, proxy or referrer
+    response
+      .status(201)
+      .json({ ...link, token, address: `${here}/c/#${token}`, isPublic: publicUrl !== undefined })
+  })
+  router.patch('/links/:id', async (request, response) => {
+    response.json(await changeLink(database, idOf(request), bodyAs(linkChangeSchema, request)))
+  })
+  router.delete('/links/:id', async (request, response) => {
+    await revokeLink(database, idOf(request))
+    response.status(204).end()
+  })
+
+  const plans = lately<ClientPlan>()
+  const pictures = lately<ClientFigures>()
+  /** Worked out in a thread, once for each plan and each state of the practice's drills. */
+  const ofPlan = async <T>(
+    known: Lately<T>,
+    personId: string,
+    make: (asked: Asked) => Promise<T | undefined>,
+  ) => {
+    const plan = await newestPlan(database.db, personId)
+    if (!plan) return undefined
+    const {
+      drills: own,
+      references,
+      version,
+    } = await practiceAnswer(database.db, await practiceRow(database))
+    const key = `${plan.id} ${version}`
+    const made = known.get(key) ?? (await make({ kept: plan, own, references: referenceValues(references) }))
+    if (made) known.put(key, made)
+    return made
+  }
+  const contactOf = async () => {
+    const { name, phone, emergency } = await practiceRow(database)
+    return { practice: name, phone, emergency }
+  }
+  const answerOf = async (
+    personId: string,
+    plan: ClientPlan,
+    until: string,
+    now: Date,
+  ): Promise<ClientAnswer> => {
+    const [state] = await database.db.select().from(followState).where(eq(followState.personId, personId))
+    const days = loggedDays(await entriesOf(database.db, personId, plan.startsOn))
+    const signs = [...new Set(days.flatMap((d) => d.stops))]
+    return {
+      plan,
+      contact: await contactOf(),
+      until,
+      now: now.toISOString(),
+      ...(state?.stopSince ? { paused: { since: state.stopSince, signs } } : {}),
+      logged: days.map(({ day, training }) => ({ day, ...(training && { training }) })),
+    }
+  }
+  const planOf = (personId: string) => ofPlan(plans, personId, (asked) => work.run('clientPlan', asked))
+  const figuresOf = (personId: string) =>
+    ofPlan(pictures, personId, ({ kept, own }) => work.run('clientFigures', { kept, own }))
+  router.get('/people/:id/plan.html', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const now = new Date()
+    const [plan, figures] = [await planOf(personId), await figuresOf(personId)]
+    const last = plan?.days.at(-1)?.date
+    if (!plan || !figures || last === undefined) throw fault('noPlanKept', 'id')
+    const answer = await answerOf(personId, plan, last, now)
+    // a file cannot be called back: none leaves while somebody has to look first
+    if (answer.paused) throw fault('stopFirst', 'id')
+    const page = await planFileOf(await readFile(join(webFolder, 'planFile.html'), 'utf8'), {
+      owner: ownerOf(personId),
+      answer,
+      figures,
+      settled: (await entriesOf(database.db, personId))
+        .filter((entry) => entry.isSettled && (entry.stops ?? []).length > 0)
+        .map(({ id }) => id)
+        .slice(-2000),
+    })
+    response.type('html').attachment('plan.html').send(page)
+  })
+  /** A refusal of a link tells whom to call instead. */
+  const opened = async (request: Request) => {
+    try {
+      const link = await openLink(database, shownBy(request), new Date())
+      if (await findPerson(database.db, link.personId)) return link
+      throw fault('linkClosed', 'x-sturvo-link')
+    } catch (error) {
+      if (!(error instanceof Fault)) throw error
+      throw new Fault(error.status, error.code, error.message, error.path, { contact: await contactOf() })
+    }
+  }
+  router.get('/c/plan', async (request, response) => {
+    const now = new Date()
+    const link = await opened(request)
+    const plan = await planOf(link.personId)
+    if (!plan)
+      throw new Fault(404, 'linkClosed', fault('linkClosed').message, '', { contact: await contactOf() })
+    await markOpened(database, link, now)
+    response.json(await answerOf(link.personId, plan, link.until, now))
+  })
+  router.get('/c/figures', async (request, response) => {
+    const { personId } = await opened(request)
+    const made = await figuresOf(personId)
+    if (!made) throw fault('linkClosed')
+    response.json(made)
+  })
+  router.post('/c/log', async (request, response) => {
+    const { id: linkId, personId } = await opened(request)
+    const post = bodyAs(logPostSchema, request)
+    response.json(await keepEntries(database, { personId, post, sender: { linkId }, now: new Date() }))
+  })
+
+  router.get('/people/:id/log', async (request, response) => {
+    response.json(await logAnswerOf(database, await personThere(idOf(request)), new Date()))
+  })
+  router.post('/people/:id/log', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const post = bodyAs(logPostSchema, request)
+    const { accountId } = whoIs(request)
+    response.json(await keepEntries(database, { personId, post, sender: { accountId }, now: new Date() }))
+  })
+  router.post('/people/:id/follow-up', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const decision = bodyAs(followDecisionSchema, request)
+    const { accountId, name } = whoIs(request)
+    await decideFollow(database, { personId, decision, by: { accountId, name }, now: new Date() })
+    response.status(201).json(await logAnswerOf(database, personId, new Date()))
+  })
+  return router
+}
+
+function shownBy(request: Request): Shown {
+  return { token: request.get('x-sturvo-link'), word: request.get('x-sturvo-word') }
+}

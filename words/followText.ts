@@ -1,0 +1,146 @@
+import type { Channel, Evidence, FollowAction, Lane, SelfTestId, StopSign } from '@sturvo/core/followup'
+import type { Capacity } from '@sturvo/core/training'
+import { dayAsRead } from './dayText'
+import { num } from './rich'
+
+/** What is proposed, as a practitioner reads it. */
+export const followActionText: Record<FollowAction, string> = {
+  stop: 'Stop: see the client',
+  backOff: 'Back off',
+  restart: 'Begin again lower',
+  hold: 'Hold',
+  advance: 'Go on',
+}
+/** What taking a proposal does. @param share part of everything that is done at first */
+export function followTakeText(action: Exclude<FollowAction, 'stop'>, share: number): string {
+  switch (action) {
+    case 'backOff':
+      return `Do ${num(share * 100, 0)} % for a week, in the easier form, then come back step by step`
+    case 'restart':
+      return `Begin again at ${num(share * 100, 0)} %, then come back step by step`
+    case 'hold':
+      return 'Do this week once more'
+    case 'advance':
+      return 'Go on as planned'
+  }
+}
+
+export const laneNameText: Record<Lane, string> = {
+  train: 'training',
+  spacers: 'spacers',
+  shoes: 'new shoes',
+}
+export const channelText: Record<Channel, string> = {
+  pain: 'worst pain',
+  morning: 'soreness next morning',
+  firstSteps: 'first steps in the morning',
+}
+
+/** Tests of the client's own as a practitioner reads them, with the unit they are written in. */
+export const selfTestText: Record<SelfTestId, { name: string; unit: string }> = {
+  kneeToWall: { name: 'Knee to the wall', unit: 'mm' },
+  singleLegOpen: { name: 'On one leg, eyes open', unit: 's' },
+  heelRaises: { name: 'Heel raises on one leg', unit: 'times' },
+  toeGap: { name: 'Gap beside the big toe', unit: 'coins' },
+}
+
+/** Stop signs as a practitioner reads them. */
+export const stopSignText: Record<StopSign, string> = {
+  boneTender: 'a sore point on a bone',
+  restPain: 'pain at night or at rest',
+  forefootSwelling: 'swelling on the forefoot',
+  hopPain: 'pain when hopping',
+  numb: 'numbness',
+  colourChange: 'a change of colour',
+  fever: 'fever',
+  calfSwelling: 'a swollen, sore calf',
+}
+/** What each capacity is good for, in one line for the client. */
+export const clientWhyText: Record<Capacity, string> = {
+  arch: 'So that your arch holds itself up.',
+  toeSpread: 'So that your toes find room beside each other.',
+  bigToeControl: 'So that your big toe presses where you need it.',
+  bigToeExtension: 'So that your big toe bends when you push off.',
+  toeDexterity: 'So that you can move your toes one by one.',
+  toeGrip: 'So that your toes hold the ground.',
+  ankleBend: 'So that your knee can travel over your toes.',
+  shinLift: 'So that your foot lifts clear of the ground.',
+  outerAnkle: 'So that your ankle does not tip outwards.',
+  insideAnkle: 'So that your ankle does not sink inwards.',
+  calf: 'So that your calf carries you with every step.',
+  yield: 'So that your foot gives way softly when you land.',
+  delay: 'So that your foot holds a moment longer in each step.',
+  balance: 'So that you stand still on one leg.',
+  hipKnee: 'So that hip and knee keep the foot in line.',
+  comfort: 'So that the sore places calm down.',
+  bounce: 'So that your foot springs back.',
+}
+
+/** Said once on the client's page when a new version came. */
+export function followChangeText(action: string): string {
+  switch (action) {
+    case 'backOff':
+      return 'Your practitioner has made the next days lighter. Do less for now; it comes back step by step.'
+    case 'restart':
+      return 'You begin again with a little less. That is usual after a break.'
+    case 'hold':
+      return 'You do this week once more before you go on.'
+    default:
+      return 'Your practitioner has looked at your plan and changed it.'
+  }
+}
+
+const points = (value: number | undefined) => num(value ?? 0, Number.isInteger(value) ? 0 : 1)
+const above = ({ value, level, channel }: Evidence) =>
+  `${channel ? channelText[channel] : 'pain'} ${points(value)}${level === undefined ? '' : `, usually ${points(level)}`}`
+const onDays = ({ days }: Evidence) => (days ?? []).map(dayAsRead).join(', ')
+
+const ruleTexts: Record<string, (e: Evidence) => string> = {
+  stopSign: (e) => `${(e.signs ?? []).map((s) => stopSignText[s]).join(', ')} on ${onDays(e)}`,
+  painFlare: (e) => `${above(e)}: a flare on ${onDays(e)}`,
+  painTwice: (e) => `${above(e)}: more than ${points(e.limit)} above on ${onDays(e)}`,
+  painDays: (e) => `${above(e)}: on three of four days`,
+  morningWorse: (e) => `${above(e)}: clearly worse on ${onDays(e)}`,
+  missedLong: (e) => `nothing done for ${points(e.value)} days: the plan has to be made anew`,
+  missedWeek: (e) => `nothing done for ${points(e.value)} days`,
+  painSome: (e) => `${above(e)} this week`,
+  painSteady: (e) =>
+    `${e.channel ? channelText[e.channel] : 'pain'} ${points(e.value)} on the mean of this week, no more than usual: at ${points(e.limit)} or less it goes on`,
+  tooHard: (e) => `no two more in reserve on ${e.days?.length ?? 0} days`,
+  silent: (e) => `no word for ${points(e.value)} days`,
+  littleKnown: (e) => `${points(e.value)} days written down this week, ${points(e.limit)} are needed`,
+  notSettled: (e) => `only ${points(e.value)} mornings written down: nobody knows whether it settles`,
+  calm: (e) => `calm week, worst pain ${points(e.value)}`,
+  overSpacers: (e) => `spacers ${points(e.value)} min this week, ${points(e.level)} planned`,
+  overShoes: (e) => `new shoes ${points(e.value)} min this week, ${points(e.level)} planned`,
+  cramp: (e) => `cramp on ${e.days?.length ?? 0} days: usual at first, lighter and longer rests help`,
+  oneSided: (e) => `pain on the ${e.side} side alone: both sides are cared for all the same`,
+  painMoves: () => 'the pain has moved to another place: look for a way round',
+}
+
+/** Why a rule fired, as a practitioner reads it. */
+export function followWhyText({ rule, evidence }: { rule: string; evidence: Evidence }): string {
+  return ruleTexts[rule]?.(evidence) ?? rule
+}
+export const followRuleIds = Object.keys(ruleTexts)
+
+/** A message to the client, to copy; it names no finding. */
+export function followMessageText(action: FollowAction, practice: string): string {
+  switch (action) {
+    case 'stop':
+      return `Hello, this is ${practice}. You wrote something on your page that we should look at before you go on. Please pause your exercises and call us.`
+    case 'backOff':
+      return `Hello, this is ${practice}. It hurt a bit more these days, so your plan is lighter for a week. Open your page to see it.`
+    case 'restart':
+      return `Hello, this is ${practice}. After the break you begin again with a little less. Open your page to see it.`
+    case 'hold':
+      return `Hello, this is ${practice}. How are your feet? Please write a few days on your page; until then this week is done once more.`
+    case 'advance':
+      return `Hello, this is ${practice}. It is going well: go on as your page says.`
+  }
+}
+
+/** Words for a text message with the link. */
+export function linkMessageText(practice: string, address: string, until: string): string {
+  return `Your plan from ${practice}: ${address} It works until ${dayAsRead(until)}. Keep this link to yourself.`
+}
