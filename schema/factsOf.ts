@@ -2,6 +2,7 @@ import { noWishes } from '@sturvo/core/days'
 import { cautionQuestions, type CautionId, type CautionQuestion, type DealtWith } from '@sturvo/core/cautions'
 import type { Shoe } from '@sturvo/core/footwear'
 import {
+  carriedFoot,
   emptyFoot,
   isNumberMeasure,
   trialUseOf,
@@ -132,10 +133,13 @@ export function factsOf(input: {
   trialUses?: TrialUses | undefined
   /** the visit before this one, for what has changed since */
   earlier?: EarlierVisit | undefined
+  /** what a re-test goes on from, newest first; empty for a visit of its own */
+  carried?: readonly EarlierVisit[] | undefined
   /** drills of the plan in force that work */
   inForce?: readonly string[] | undefined
 }): VisitFacts {
   const { fields, references } = input
+  const before = (input.carried ?? []).map((visit) => visit.fields)
   const answer = <K extends AnswerKey>(key: K) => answerOf(fields, key)
   const marks = marksOf(fields)
   const week = answer('week')
@@ -149,9 +153,9 @@ export function factsOf(input: {
     .map(recordingFactsOf)
   return {
     ageYears: input.birthYear === null ? undefined : Number(input.day.slice(0, 4)) - input.birthYear,
-    feet: bySide((side) => footOf(fields, side, input.trialUses)),
+    ...feetOf(input),
     ...earlierOf(input),
-    prints: bySide((side) => printFactsOf(printOf(fields, side))),
+    prints: bySide((side) => printFactsOf(lastPrint([fields, ...before], side))),
     recordings,
     // who recorded two feet and chose nothing means the recording
     loadMethod: answer('loadMethod') ?? (recordings.some((r) => r.job === 'twoFeet') ? 'mat' : 'scales'),
@@ -217,6 +221,33 @@ export function factsOf(input: {
       drillWords: answer('drillWords') ?? {},
     },
   }
+}
+
+/** The feet of a visit; of a re-test with what was not measured anew, and from when that is. */
+function feetOf(input: {
+  fields: Fields
+  trialUses?: TrialUses | undefined
+  carried?: readonly EarlierVisit[] | undefined
+}): Pick<VisitFacts, 'feet' | 'carried'> {
+  const { fields, trialUses, carried = [] } = input
+  const today = bySide((side) => footOf(fields, side, trialUses))
+  if (carried.length === 0) return { feet: today }
+  const known = bySide((side) =>
+    carriedFoot(
+      today[side],
+      carried.map((visit) => ({ day: visit.day, foot: footOf(visit.fields, side, trialUses) })),
+    ),
+  )
+  return { feet: bySide((side) => known[side].foot), carried: bySide((side) => known[side].days) }
+}
+
+/** The print of a visit, or the last one before it that a re-test goes on from. */
+function lastPrint(visits: readonly Fields[], side: Side): PrintOnMat | undefined {
+  for (const fields of visits) {
+    const print = printOf(fields, side)
+    if (print) return print
+  }
+  return undefined
 }
 
 /** Fields of an earlier visit and its day, YYYY-MM-DD. */

@@ -59,4 +59,9 @@ export const peopleSchema = z.object({
   unreadable: z.array(z.string()).default([]),
   next: z.string().nullable(),
 })
-export const newVisitSchema = z.object({ id: idSchema, startedOn: daySchema })
+export const newVisitSchema = z.object({
+  id: idSchema,
+  startedOn: daySchema,
+  /** an earlier visit of the same person, that this one goes on from */
+  retestOf: idSchema.optional(),
+})

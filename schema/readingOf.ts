@@ -41,6 +41,7 @@ export function readingOf(input: {
     references,
     trialUses: practice.trialUses,
     earlier: background?.earlier ?? undefined,
+    carried: background?.carried,
     inForce: input.inForce,
   })
   // a plan may be made by other settings than the practice's, and says so

@@ -98,8 +98,12 @@ export const backgroundSchema = z.object({
   errors: referencesSchema,
   /** the visit before this one */
   earlier: z.object({ day: daySchema, fields: fieldsSchema }).nullable(),
+  /** what a re-test goes on from: measured fields of the visits before, newest first; empty for a visit of its own */
+  carried: z.array(z.object({ day: daySchema, fields: fieldsSchema })).default([]),
+  /** the two parts of the error between two days, where they are other than the defaults */
+  overDays: z.partialRecord(kindSchema, z.object({ trial: z.number(), day: z.number() })).default({}),
 })
-export type VisitBackground = z.infer<typeof backgroundSchema>
+export type VisitBackground = z.output<typeof backgroundSchema>
 
 /** Every trial of one row of a visit that was ever kept, with who took it and when. */
 export const takenTrialsSchema = z.object({

@@ -13,8 +13,7 @@ export const faultText = {
   linkEndsBefore: 'The link would end before today. Nothing was made: choose a later day.',
   noPlanKept: 'No plan has been kept for this client yet. Keep the plan first, then make the link.',
   dayToCome: 'This day has not come yet. Nothing was kept: check the day.',
-  putOffTooFar:
-    'Nothing may be put off for so long. Nothing was changed: choose a nearer day.',
+  putOffTooFar: 'Nothing may be put off for so long. Nothing was changed: choose a nearer day.',
   logMoved: 'Something came in since you looked. Nothing was changed: look at the log again, then decide.',
   stopFirst: 'A stop sign is open. Nothing was changed: settle it first.',
   noStopNow: 'There is no stop sign any more. Nothing was changed: look at the log again.',

@@ -5,7 +5,7 @@ import { goalKinds } from '@sturvo/core/story'
 import { capacities, kitItems } from '@sturvo/core/training'
 import { paces, transitionEnds } from '@sturvo/core/transition'
 import { loadMethods } from '@sturvo/core/tripod'
-import { daySchema, longTextSchema, shortTextSchema } from '../common'
+import { daySchema, idSchema, longTextSchema, shortTextSchema } from '../common'
 import { planSettingsSchema } from '../planSettings'
 import { weekBlockSchema } from '../week'
 import type { FieldKind } from './fieldKind'
@@ -19,6 +19,8 @@ const weekdaySchema = z.number().int().min(0).max(6)
 const weekMinutes = number(0, 6720, 'Minutes a week')
 
 const answerSchemas = {
+  /** the visit that this one is a re-test of */
+  retestOf: idSchema,
   goal: longTextSchema,
   goalKind: z.enum(goalKinds),
   sidedness: z.enum(['left', 'right', 'both']),

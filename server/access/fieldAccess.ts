@@ -29,6 +29,7 @@ export const fieldAccess: Readonly<Record<OtherKind | 'caution', AssistantRule>>
 
 /** One row for each answer. */
 export const answerAccess: Readonly<Record<AnswerKey, AssistantRule>> = {
+  retestOf: 'all',
   goal: 'all',
   goalKind: 'all',
   sidedness: 'all',

@@ -29,7 +29,7 @@ export function eyeRoutes(database: Database): Router {
       eyeAnswersSchema.parse({
         answers: rows.reverse().map(withDerived),
         countsAsOwn: who?.counts ?? false,
-        errors: await errorsInForce(database, accountId, await practiceReferences(database)),
+        errors: (await errorsInForce(database, accountId, await practiceReferences(database))).errors,
       }),
     )
   })

@@ -6,7 +6,9 @@ import type { Database, Db } from '../data/database'
 import { person } from '../data/tables'
 import { Fault, bodyAs, fault, idOf, notFound } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
+import { whoIs } from '../signin/sessions'
 import { beginVisit } from '../visits/queries'
+import { goOnFrom } from '../visits/retest'
 import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
 import { searchKeyOf } from './searchKey'
 import { todayAnswer } from './today'
@@ -109,8 +111,11 @@ export function peopleRoutes(database: Database): Router {
 
   router.post('/people/:id/visits', async (request, response) => {
     const { id: personId } = await personOr404(database.db, idOf(request))
-    const { id, startedOn } = bodyAs(newVisitSchema, request)
-    sendVersioned(response, await beginVisit(database, { id, personId, startedOn, now: new Date() }), 201)
+    const { id, startedOn, retestOf } = bodyAs(newVisitSchema, request)
+    const begun = await beginVisit(database, { id, personId, startedOn, now: new Date() })
+    const { accountId } = whoIs(request)
+    const visit = await goOnFrom(database, { begun, retestOf, byAccount: accountId, now: new Date() })
+    sendVersioned(response, visit, 201)
   })
   return router
 }

@@ -1,8 +1,9 @@
-import { and, desc, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
+import dayjs from 'dayjs'
+import { and, desc, eq, gte, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
 import type { EarlierVisit, TakenTrials, VisitBackground } from '@sturvo/schema'
 import type { References } from '@sturvo/core/reference'
 import type { Database } from '../data/database'
-import { account, measure, visit } from '../data/tables'
+import { account, answer, measure, visit } from '../data/tables'
 import { fieldsOfVisits } from '../visits/fieldRows'
 import { errorsInForce } from './ownErrors'
 
@@ -14,11 +15,12 @@ export async function visitBackground(
   signedIn: { id: string; name: string } | undefined,
 ): Promise<VisitBackground> {
   const who = (await whoMeasured(database, row.id)) ?? signedIn
-  const [errors, earlier] = await Promise.all([
-    who ? errorsInForce(database, who.id, references) : {},
+  const [inForce, earlier, carried] = await Promise.all([
+    who ? errorsInForce(database, who.id, references) : { errors: {}, overDays: {} },
     earlierVisit(database, row),
+    carriedInto(database, row, references),
   ])
-  return { by: who?.name ?? '', errors, earlier: earlier ?? null }
+  return { by: who?.name ?? '', ...inForce, earlier: earlier ?? null, carried }
 }
 
 async function whoMeasured(
@@ -36,18 +38,51 @@ async function whoMeasured(
   return who
 }
 
+const isMeasured = (path: string) => path.startsWith('measure.') || path.startsWith('print.')
+
+/** What a re-test goes on from: the measured fields of the visits before it, newest first, none too old to plan by. */
+async function carriedInto(
+  database: Database,
+  row: { id: string; personId: string; startedOn: string; created: string },
+  references: References,
+): Promise<EarlierVisit[]> {
+  const [retest] = await database.db
+    .select({ of: answer.value })
+    .from(answer)
+    .where(and(eq(answer.visitId, row.id), eq(answer.key, 'retestOf')))
+  if (typeof retest?.of !== 'string') return []
+  const oldest = dayjs(row.startedOn).subtract(references.carriedWeeks, 'week').format('YYYY-MM-DD')
+  const visits = await database.db
+    .select({ id: visit.id, day: visit.startedOn })
+    .from(visit)
+    .where(and(eq(visit.personId, row.personId), isBefore(row), gte(visit.startedOn, oldest)))
+    .orderBy(desc(visit.startedOn), desc(visit.created))
+    .limit(mostCarried)
+  const fields = await fieldsOfVisits(
+    database.db,
+    visits.map(({ id }) => id),
+  )
+  return visits.map(({ id, day }) => ({
+    day,
+    fields: Object.fromEntries(Object.entries(fields.get(id) ?? {}).filter(([path]) => isMeasured(path))),
+  }))
+}
+const mostCarried = 12
+
+const isBefore = (row: { startedOn: string; created: string }) =>
+  or(
+    lt(visit.startedOn, row.startedOn),
+    and(eq(visit.startedOn, row.startedOn), lt(visit.created, row.created)),
+  )
+
 async function earlierVisit(
   database: Database,
   row: { personId: string; startedOn: string; created: string },
 ): Promise<EarlierVisit | undefined> {
-  const before = or(
-    lt(visit.startedOn, row.startedOn),
-    and(eq(visit.startedOn, row.startedOn), lt(visit.created, row.created)),
-  )
   const [last] = await database.db
     .select({ id: visit.id, day: visit.startedOn })
     .from(visit)
-    .where(and(eq(visit.personId, row.personId), before))
+    .where(and(eq(visit.personId, row.personId), isBefore(row)))
     .orderBy(desc(visit.startedOn), desc(visit.created))
     .limit(1)
   if (!last) return undefined

@@ -4,6 +4,8 @@ import {
   addedUp,
   agreement,
   blendedSem,
+  errorOverDays,
+  type ErrorOverDays,
   outlierGroups,
   pairsToGo,
   semEstimate,
@@ -167,21 +169,30 @@ async function practiceSums(database: Database, accountId?: string): Promise<Tri
   })
 }
 
+/** Values that lie over the reference table, and the same errors in their two parts where two days are compared. */
+export type ErrorsInForce = {
+  errors: Partial<Record<ReferenceId, number>>
+  overDays: Partial<Record<ErrorKindId, ErrorOverDays>>
+}
+
 /** The errors in force for one practitioner, to lay over the reference table: only those that differ from it. */
 export async function errorsInForce(
   database: Database,
   accountId: string,
   references: References,
-): Promise<Partial<Record<ReferenceId, number>>> {
+): Promise<ErrorsInForce> {
   const [sums, practised] = await Promise.all([
     trialSums(database, accountId),
     practiceSums(database, accountId),
   ])
-  const errors: Partial<Record<ReferenceId, number>> = {}
+  const inForce: ErrorsInForce = { errors: {}, overDays: {} }
   for (const of of grouped([...sums, ...practised], (s) => s.kind)) {
     const { kind } = of[0]!
-    const { sem, ownWeight } = blendedSem(references[kind], semEstimate(addedUp(of)), references)
-    if (ownWeight > 0) errors[kind] = sem
+    const own = semEstimate(addedUp(of))
+    const { sem, ownWeight } = blendedSem(references[kind], own, references)
+    if (ownWeight === 0) continue
+    inForce.errors[kind] = sem
+    inForce.overDays[kind] = errorOverDays(references[kind], own, references)
   }
-  return errors
+  return inForce
 }

@@ -1,3 +1,5 @@
 export * from './measureTable'
 export * from './foot'
 export * from './errorKinds'
+export * from './carriedFoot'
+export * from './measureGroups'

@@ -246,8 +246,8 @@ export const walkMeasures = ['walkToesUp', 'walkTurnedOut', 'walkLatePush', 'wal
 
 export const measureIds = Object.keys(measureTable) as MeasureId[]
 
-/** Not tested, and tried without success, are states of a row: neither is a number. */
-export const measureStates = ['notTested', 'cannot'] as const
+/** Not tested, tried without success, and looked at and called unchanged, are states of a row: none is a number. */
+export const measureStates = ['notTested', 'cannot', 'unchanged'] as const
 export type MeasureState = (typeof measureStates)[number]
 
 /** Where a number lies: refused outside what is possible, asked about outside what is plausible. */

@@ -16,7 +16,13 @@ export type Compared = {
 }
 
 /** Error of one measurement and the multiples of it that count. */
-export type ChangeError = { sem: number; real: number; likely: number }
+export type ChangeError = {
+  sem: number
+  real: number
+  likely: number
+  /** spread from day to day, same unit; no number of trials on one day makes it smaller. Left out within one day */
+  daySd?: number | undefined
+}
 
 export type Change = {
   judged: Judgement
@@ -30,14 +36,16 @@ export type Change = {
 
 /**
  * Whether two values differ by more than the error of measuring: a change between two days, or left against right.
- * @param error standard error of one measurement (> 0); means of several trials count with the smaller error they have
+ * @param error standard error of one measurement (> 0); means of several trials count with the smaller error they have,
+ *   the spread from day to day with the whole of it
  * @returns real beyond MDC95 = 1.96·√2·SEM, likely beyond 1.28·√2·SEM, else within error; notComparable where method
  *   or reference differ
  * @source minimal detectable change of the spec's repeatability
  * @example judgeChange({ value: 31 }, { value: 35 }, { sem: 1.2, real: 1.96, likely: 1.28 }).judged // 'real'
  */
 export function judgeChange(before: Compared, after: Compared, error: ChangeError): Change {
-  const scatter = error.sem * Math.sqrt(1 / (before.trials ?? 1) + 1 / (after.trials ?? 1))
+  const trials = 1 / (before.trials ?? 1) + 1 / (after.trials ?? 1)
+  const scatter = Math.sqrt(error.sem ** 2 * trials + 2 * (error.daySd ?? 0) ** 2)
   const difference = after.value - before.value
   const because = differs(before.method, after.method)
     ? 'method'

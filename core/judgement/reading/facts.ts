@@ -4,7 +4,7 @@ import type { Shoe } from '../../shoe/footwear'
 import type { PrintFacts } from '../../sensing/footprint'
 import type { Point } from '../../groundwork/geometry'
 import type { ArchSupportView } from '../../foot/deformity'
-import type { FootValues } from '../../foot/measures'
+import type { CarriedDays, FootValues } from '../../foot/measures'
 import type { BySide, Side } from '../../groundwork/side'
 import type { OrthosisSource, Orthosis } from '../../shoe/support'
 import type { Capacity, DoseWish, KitItem, TrainingSettings } from '../../plan/training'
@@ -42,6 +42,8 @@ export type VisitFacts = {
   marks: readonly BodyMark[]
   events: readonly HistoryEvent[]
   feet: BySide<FootValues>
+  /** days of values that were not taken at this visit, where it is a re-test; YYYY-MM-DD */
+  carried?: BySide<CarriedDays> | undefined
   /** the same feet at the visit before; left out at a first visit */
   earlier?: BySide<EarlierFoot> | undefined
   prints: BySide<PrintFacts | undefined>

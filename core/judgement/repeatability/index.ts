@@ -1,5 +1,6 @@
 export * from './agreement'
 export * from './blendedSem'
 export * from './outlierGroups'
+export * from './overDays'
 export * from './semEstimate'
 export * from './trend'

@@ -33,7 +33,7 @@ const errorApi = api.injectEndpoints({
     }),
     background: build.query<VisitBackground, string>({
       query: (id) => `visits/${id}/background`,
-      responseSchema: backgroundSchema,
+      responseSchema: answered(backgroundSchema),
       providesTags: ['errors'],
     }),
     takenTrials: build.query<TakenTrials, string>({

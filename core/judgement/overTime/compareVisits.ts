@@ -1,0 +1,166 @@
+import { measureTable, type MeasureId, type NumberMeasureId, type WordMeasureId } from '../../foot/measures'
+import type { References, SemId } from '../../groundwork/reference'
+import { sides, type Side } from '../../groundwork/side'
+import { judgeChange, normalCdf, type Change, type Compared } from '../../groundwork/statistics'
+import { errorOverDays, type ErrorOverDays } from '../repeatability'
+import type { VisitFacts } from '../reading/facts'
+import type { VisitReading } from '../reading/read'
+import {
+  derivedIds,
+  isDerived,
+  outsideBy,
+  overTimeKind,
+  wantedOf,
+  type DerivedId,
+  type OverTimeId,
+} from './overTimeTable'
+
+/** One visit as it is compared: YYYY-MM-DD, what was measured, what it says. */
+export type DatedReading = {
+  day: string
+  facts: VisitFacts
+  reading: Pick<VisitReading, 'look' | 'load' | 'driving'>
+}
+
+/** Errors over days by kind, where they are not the defaults. */
+export type ErrorsOverDays = Partial<Record<SemId, ErrorOverDays>>
+
+/** better: nearer to what is wanted; worse: further from it; undefined where nothing is wanted, or nothing changed */
+export type Towards = 'better' | 'worse'
+
+export type OverTimeRow = {
+  id: OverTimeId
+  side: Side
+  before: Compared & { day: string }
+  after: Compared & { day: string }
+  change: Change
+  towards: Towards | undefined
+  /** looked at and called unchanged, without a number */
+  isSeenUnchanged: boolean
+}
+/** What was seen or judged: whether it is another word; no error of it is known. */
+export type WordOverTime = { id: WordMeasureId; side: Side; before: string; after: string }
+
+export type Comparison = {
+  rows: OverTimeRow[]
+  words: WordOverTime[]
+  /** "real" ones that chance alone would bring among the rows that can be compared */
+  realByChance: number
+}
+
+/**
+ * Everything that two visits of one person both have, judged against the error over days. Which of the two came first is
+ * told by their days: the order they are handed over in changes nothing.
+ * @param bigToeGoalDeg the practice's goal, °
+ * @returns rows of numbers with an error that is known, and words; a visit with itself shows no change
+ */
+export function compareVisits(
+  one: DatedReading,
+  other: DatedReading,
+  input: { references: References; errors?: ErrorsOverDays | undefined; bigToeGoalDeg: number },
+): Comparison {
+  const [before, after] = one.day <= other.day ? [one, other] : [other, one]
+  const { references: r, errors = {} } = input
+  const rows = sides.flatMap((side) =>
+    idsIn(after, side).flatMap((id): OverTimeRow[] => {
+      const [first, last] = [valueAt(before, id, side), valueAt(after, id, side)]
+      const kind = overTimeKind(id)
+      if (!first || !last || !kind) return []
+      const { trial, day } = errors[kind.sem] ?? errorOverDays(r[kind.sem], undefined, r)
+      const scale = Math.sqrt(kind.parts)
+      const error = {
+        sem: trial * scale,
+        daySd: day * scale,
+        real: r.changeReal,
+        likely: r.changeLikely,
+      }
+      const change = judgeChange(first, last, error)
+      const wanted = wantedOf(id, r, input.bigToeGoalDeg)
+      const gain = wanted ? outsideBy(first.value, wanted) - outsideBy(last.value, wanted) : 0
+      return [
+        {
+          id,
+          side,
+          before: first,
+          after: last,
+          change,
+          towards: gain > 0 ? 'better' : gain < 0 ? 'worse' : undefined,
+          isSeenUnchanged: isUnchanged(after, id, side),
+        },
+      ]
+    }),
+  )
+  const comparable = rows.filter((row) => row.change.judged !== 'notComparable' && !row.isSeenUnchanged)
+  return {
+    rows,
+    words: sides.flatMap((side) => wordsOf(before, after, side)),
+    realByChance: comparable.length * 2 * (1 - normalCdf(r.changeReal)),
+  }
+}
+
+const numberIds = (Object.keys(measureTable) as MeasureId[]).filter(
+  (id): id is NumberMeasureId => measureTable[id].kind === 'number',
+)
+function idsIn(visit: DatedReading, side: Side): OverTimeId[] {
+  const { numbers } = visit.facts.feet[side]
+  return [...derivedIds, ...numberIds.filter((id) => numbers[id] !== undefined)]
+}
+
+/** A value of one visit as it is compared; undefined where there is none. */
+export function valueAt(
+  { day, facts, reading }: DatedReading,
+  id: OverTimeId,
+  side: Side,
+): (Compared & { day: string }) | undefined {
+  const foot = facts.feet[side]
+  if (!isDerived(id)) {
+    const value = foot.numbers[id]
+    const measuredOn = facts.carried?.[side][id] ?? day
+    return value === undefined ? undefined : { value, trials: foot.trials?.[id] ?? 1, day: measuredOn }
+  }
+  const derived = derivedAt({ facts, reading }, id, side)
+  return derived && { ...derived, day }
+}
+
+function derivedAt(
+  { facts, reading }: Pick<DatedReading, 'facts' | 'reading'>,
+  id: DerivedId,
+  side: Side,
+): Compared | undefined {
+  const { motion } = reading.look[side]
+  const { trials = {} } = facts.feet[side]
+  const fewest = (...ids: NumberMeasureId[]) => Math.min(...ids.map((each) => trials[each] ?? 1))
+  const tripod = reading.load.tripods[side]
+  const from = (value: number | undefined, more: Partial<Compared> = {}) =>
+    value === undefined ? undefined : { value, ...more }
+  const share = (leg: 'h' | 'm1' | 'm5') => from(tripod?.shares[leg], { method: tripod?.method })
+  switch (id) {
+    case 'archTravel':
+      return from(motion.travelMm, { trials: fewest('navicularSit', 'navicularStand') })
+    case 'archReserve':
+      return from(motion.reserveMm, { trials: fewest('navicularStand', 'navicularSingle') })
+    case 'archIndex':
+      return from(facts.prints[side]?.archIndex.value)
+    case 'shareHeel':
+      return share('h')
+    case 'shareInner':
+      return share('m1')
+    case 'shareOuter':
+      return share('m5')
+    case 'postureScore':
+      return from(reading.driving.profiles[side].amount?.posture?.sum)
+  }
+}
+
+/** Called unchanged at the later visit: measured then, without a number of its own. */
+function isUnchanged({ facts }: DatedReading, id: OverTimeId, side: Side): boolean {
+  return !isDerived(id) && facts.feet[side].states[id] === 'unchanged'
+}
+
+function wordsOf(before: DatedReading, after: DatedReading, side: Side): WordOverTime[] {
+  const [first, last] = [before.facts.feet[side].words, after.facts.feet[side].words]
+  return (Object.keys(last) as WordMeasureId[]).flatMap((id) => {
+    const [was, is] = [first[id], last[id]]
+    return was === undefined || is === undefined ? [] : [{ id, side, before: was, after: is }]
+  })
+}

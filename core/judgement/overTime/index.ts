@@ -1,0 +1,5 @@
+export * from './compareVisits'
+export * from './overTimeTable'
+export * from './dueRows'
+export * from './meaningOf'
+export * from './forecast'
