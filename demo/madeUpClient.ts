@@ -30,6 +30,7 @@ export type MadeUpClient = {
     daysAgo: number
     feet?: BySide<Partial<FootShape>>
     prints?: readonly ('left' | 'right')[]
+    photos?: readonly { view: PhotoView; side: 'left' | 'right' }[]
     answers: Record<string, unknown>
     measures: Partial<Record<MeasureId, Pair>>
   }[]

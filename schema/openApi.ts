@@ -15,11 +15,12 @@ import {
   madeLinkSchema,
   newLinkSchema,
 } from './follow'
+import { courseSchema } from './course'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
 import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
 import { ownDrillSchema } from './ownDrills'
-import { keptPlanSchema, newPlanSchema, planListSchema } from './plan'
+import { backToPlanSchema, keptPlanSchema, newPlanSchema, planListSchema } from './plan'
 import { pictureSchema } from './print'
 import { recordingFileSchema } from './recording'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
@@ -217,6 +218,13 @@ export const routes: readonly Route[] = [
   },
   { method: 'get', path: '/api/people/{id}', summary: 'One person', answer: personSchema, status: 200 },
   {
+    method: 'get',
+    path: '/api/people/{id}/course',
+    summary: 'What the visits of a person say over time, oldest first',
+    answer: courseSchema,
+    status: 200,
+  },
+  {
     method: 'patch',
     path: '/api/people/{id}',
     summary: 'Change a person',
@@ -244,6 +252,15 @@ export const routes: readonly Route[] = [
     path: '/api/people/{id}/plans',
     summary: 'Keep the plan of a visit as the next version; 409 where another was kept meanwhile',
     body: newPlanSchema,
+    answer: keptPlanSchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/people/{id}/plans/back',
+    summary:
+      'Take up an earlier version as the next one; 409 while the log asks for less, or where a caution came up since',
+    body: backToPlanSchema,
     answer: keptPlanSchema,
     status: 201,
   },

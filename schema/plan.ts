@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { checkKinds } from '@sturvo/core/days'
-import { daySchema, idSchema } from './common'
+import { daySchema, idSchema, longTextSchema } from './common'
 
 /** Keeps the plan of a visit as the next version. `after` is the last version the writer has seen, 0 for none. */
 export const newPlanSchema = z.object({
@@ -9,8 +9,20 @@ export const newPlanSchema = z.object({
   /** the version of the visit the plan was seen on */
   visitVersion: z.number().int().min(0).max(1e9),
   after: z.number().int().min(0).max(1e6),
+  /** why, in the practitioner's words */
+  words: longTextSchema.optional(),
 })
 export type NewPlan = z.infer<typeof newPlanSchema>
+
+/** Takes up an earlier version again, as a new one. */
+export const backToPlanSchema = z.object({
+  id: idSchema,
+  /** the version that is taken up */
+  to: idSchema,
+  after: z.number().int().min(0).max(1e6),
+  words: z.string().trim().min(1, 'Write why it goes back.').max(4000, 'At most 4,000 letters.'),
+})
+export type BackToPlan = z.infer<typeof backToPlanSchema>
 
 export const planLineSchema = z.object({
   id: idSchema,
@@ -23,6 +35,12 @@ export const planLineSchema = z.object({
   sessionsPerWeek: z.number(),
   /** ids of the drills in the order of their phases */
   drills: z.array(z.string()),
+  /** what led to it: the proposal of the log that was taken, or that it went back */
+  action: z.string().optional(),
+  /** why, in words */
+  words: z.string().optional(),
+  startsOn: daySchema.optional(),
+  endsOn: daySchema.optional(),
 })
 export type PlanLine = z.infer<typeof planLineSchema>
 export const planListSchema = z.object({ plans: z.array(planLineSchema) })
@@ -91,8 +109,18 @@ export const keptPlanSchema = planLineSchema.extend({
   days: keptDaysSchema.optional(),
   /** where it was made from the version before by a proposal of the log: which rule, from which day, in whose words */
   because: z
-    .object({ action: z.string(), rule: z.string(), from: daySchema, words: z.string(), before: idSchema })
+    .object({
+      action: z.string(),
+      rule: z.string(),
+      from: daySchema,
+      words: z.string(),
+      before: idSchema,
+      /** the version that was taken up again */
+      to: z.number().int().optional(),
+    })
     .optional(),
+  /** why a version of a visit was made: in words, and the findings and shut gates that led to it */
+  why: z.object({ words: z.string(), findings: z.array(z.string()), gates: z.array(z.string()) }).optional(),
   /** what was printed, as data of the printing program; a version whose days were moved has the client's page alone */
   papers: z.object({ handout: z.unknown(), sheet: z.unknown().optional() }).optional(),
   plan: z.object({

@@ -51,6 +51,8 @@ export function carriedIntoRetest(before: Fields, visitId: string): { path: stri
     const path = `answer.caution:${question}`
     return before[path] === true ? [{ path, value: true }] : []
   })
-  const lists = whole.flatMap((kind) => fieldsOfKind(before, kind).map(({ path, value }) => ({ path, value })))
+  const lists = whole.flatMap((kind) =>
+    fieldsOfKind(before, kind).map(({ path, value }) => ({ path, value })),
+  )
   return [{ path: 'answer.retestOf', value: visitId }, ...kept, ...told, ...lists]
 }

@@ -85,6 +85,8 @@ export function followChangeText(action: string): string {
       return 'You begin again with a little less. That is usual after a break.'
     case 'hold':
       return 'You do this week once more before you go on.'
+    case 'back':
+      return 'Your practitioner has gone back to an earlier plan of yours.'
     default:
       return 'Your practitioner has looked at your plan and changed it.'
   }

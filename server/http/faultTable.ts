@@ -41,6 +41,8 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   stopFirst: { status: 409, code: 'stopFirst' },
   noStopNow: { status: 409, code: 'noStopNow' },
   planOver: { status: 409, code: 'planOver' },
+  logAsksLess: { status: 409, code: 'logAsksLess' },
+  cautionSince: { status: 409, code: 'cautionSince' },
   planBlocked: { status: 409, code: 'planBlocked' },
   planMoved: { status: 409, code: 'planMoved' },
   planKept: { status: 409, code: 'planKept' },

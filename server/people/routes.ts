@@ -9,6 +9,7 @@ import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
 import { beginVisit } from '../visits/queries'
 import { goOnFrom } from '../visits/retest'
+import { courseOf } from './course'
 import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
 import { searchKeyOf } from './searchKey'
 import { todayAnswer } from './today'
@@ -71,6 +72,11 @@ export function peopleRoutes(database: Database): Router {
 
   router.get('/people/:id', async (request, response) => {
     sendVersioned(response, await answerOf(await personOr404(database.db, idOf(request))))
+  })
+
+  router.get('/people/:id/course', async (request, response) => {
+    const { id } = await personOr404(database.db, idOf(request))
+    response.json(await courseOf(database, id, whoIs(request).accountId))
   })
 
   router.patch('/people/:id', async (request, response) => {

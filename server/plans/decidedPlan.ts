@@ -1,4 +1,6 @@
+import { gatesOf } from '@sturvo/core/training'
 import type { KeptPlan } from '@sturvo/schema'
+import { findingWords, gateSentence, plain } from '@sturvo/words'
 import { readSources, type VisitSources } from '../visits/readVisit'
 import { daysAnswer } from './daysAnswer'
 import { planAnswer } from './planAnswer'
@@ -16,7 +18,9 @@ export type DecidedPlan = Pick<
   | 'plan'
   | 'days'
   | 'papers'
->
+> & { why: { findings: string[]; gates: string[] } }
+
+const toldFindings = 6
 
 /** The proven plan of a visit as it is kept; undefined while none may be made. Seconds of work. */
 export async function decidedPlan(sources: VisitSources): Promise<DecidedPlan | undefined> {
@@ -37,6 +41,15 @@ export async function decidedPlan(sources: VisitSources): Promise<DecidedPlan | 
     sessionsPerWeek: input.sessionsPerWeek,
     plan: { nothing, phases, leftOut, proof },
     days: daysAnswer(asked, days),
+    why: {
+      findings: read.reading.findings
+        .filter((finding) => finding.concern === 'work')
+        .slice(0, toldFindings)
+        .map((finding) => plain(findingWords(finding, references).sentence)),
+      gates: gatesOf(input.measured, references)
+        .filter((gate) => !gate.isOpen)
+        .map(gateSentence),
+    },
     // printed years later from what was decided, not from what would be decided then
     papers: { handout, sheet },
   }

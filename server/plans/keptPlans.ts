@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import { asc, desc, eq, inArray, max } from 'drizzle-orm'
+import { asc, desc, eq, inArray, max, sql } from 'drizzle-orm'
 import type { KeptPlan, NewPlan, PlanLine } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
@@ -16,6 +16,12 @@ const listed = {
   by: account.name,
   minutesPerSession: planVersion.minutesPerSession,
   sessionsPerWeek: planVersion.sessionsPerWeek,
+  // read out of the text by the database: whole documents never come into a list
+  action: sql<string | null>`json_extract(${planVersion.document}, '$.because.action')`,
+  words: sql<string | null>`json_extract(${planVersion.document}, '$.because.words')`,
+  whyWords: sql<string | null>`json_extract(${planVersion.document}, '$.why.words')`,
+  startsOn: sql<string | null>`json_extract(${planVersion.document}, '$.days.startsOn')`,
+  endsOn: sql<string | null>`json_extract(${planVersion.document}, '$.days.weeks[#-1].days[#-1].date')`,
 }
 
 /** The plans kept for a person, newest first. */
@@ -39,8 +45,12 @@ export async function plansOf(db: Db, personId: string): Promise<PlanLine[]> {
             ),
           )
           .orderBy(asc(planItem.phase), asc(planItem.place))
-  return rows.map((row) => ({
+  return rows.map(({ action, words, whyWords, startsOn, endsOn, ...row }) => ({
     ...row,
+    ...(action !== null && { action }),
+    ...((words ?? whyWords ?? '') !== '' && { words: words ?? whyWords ?? '' }),
+    ...(startsOn !== null && { startsOn }),
+    ...(endsOn !== null && { endsOn }),
     drills: [...new Set(items.flatMap((item) => (item.planId === row.id ? [item.drill] : [])))],
   }))
 }
@@ -107,6 +117,7 @@ export async function keepPlan(
     // asked again: the plan was worked out meanwhile, and somebody else's may have been first
     const same = await planAnsweredBefore(tx, personId, wish)
     if (same !== undefined) return same
+    const { why, ...plan } = decided
     const drills = decided.plan.phases.flatMap((phase) => phase.drills.map((drill) => drill.id))
     const kept: KeptPlan = {
       id: wish.id,
@@ -117,7 +128,8 @@ export async function keepPlan(
       by: keeper.name,
       coreVersion,
       drills: [...new Set(drills)],
-      ...decided,
+      ...plan,
+      why: { words: wish.words ?? '', ...why },
     }
     const document = await insertPlan(tx, kept, keeper.accountId, now)
     // what the log says is judged by the plan in force, from the moment it is

@@ -1,5 +1,5 @@
 import { Router, type Request, type Response } from 'express'
-import { newPlanSchema } from '@sturvo/schema'
+import { backToPlanSchema, newPlanSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { bodyAs, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
@@ -9,6 +9,7 @@ import type { Work } from '../work/pool'
 import type { KeptPaperWish } from '../documents/keptPaper'
 import { paperOf, planPaperSchema } from '../documents/papers'
 import { practiceAnswer, practiceRow } from '../practice/queries'
+import { goBackTo } from './goBack'
 import { keepPlan, keptPlanText, keptTexts, planAnsweredBefore, plansOf } from './keptPlans'
 
 // the practice is where its server stands
@@ -37,6 +38,13 @@ export function planRoutes(database: Database, work: Work): Router {
     const { accountId, name } = whoIs(request)
     const keeper = { accountId, name }
     const text = await keepPlan(database, { personId, wish, decided, keeper, now: new Date() })
+    response.status(201).type('json').send(text)
+  })
+  router.post('/people/:id/plans/back', async (request, response) => {
+    const personId = await personThere(idOf(request))
+    const wish = bodyAs(backToPlanSchema, request)
+    const { accountId, name } = whoIs(request)
+    const text = await goBackTo(database, work, { personId, wish, by: { accountId, name }, now: new Date() })
     response.status(201).type('json').send(text)
   })
   router.get('/plans/:id', async (request, response) => {

@@ -13,7 +13,7 @@ import { readRecording } from '../recordings/readRecording'
 import { keptCalendar } from '../plans/calendar'
 import { clientFiguresOf, clientPlanOf } from '@sturvo/pages/clientPlan'
 import { decidedPlan } from '../plans/decidedPlan'
-import type { VisitSources } from '../visits/readVisit'
+import { readSources, type VisitSources } from '../visits/readVisit'
 
 /**
  * Everything that takes longer than an answer may hold up others. A job gets plain data and gives plain data back; it
@@ -23,6 +23,9 @@ export const jobs = {
   visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
     visitDocument(sources, wish),
   decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
+  /** what the cautions of a visit ask of a plan; undefined while none may be made */
+  cautionEffects: ({ sources }: { sources: VisitSources }) =>
+    Promise.resolve(readSources(sources).reading.planInput?.effects),
   keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
   keptCalendar: (wish: Parameters<typeof keptCalendar>[0]) => Promise.resolve(keptCalendar(wish)),
   clientPlan: ({

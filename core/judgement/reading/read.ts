@@ -174,7 +174,8 @@ function countValues(facts: VisitFacts): number {
     const { numbers, words, states } = facts.feet[side]
     return (
       sum +
-      [numbers, words, states].reduce((n, part) => n + Object.keys(part).length, 0) +
+      [numbers, words, states].reduce((n, part) => n + Object.keys(part).length, 0) -
+      Object.keys(facts.carried?.[side] ?? {}).length +
       (facts.prints[side] ? 1 : 0)
     )
   }, 0)

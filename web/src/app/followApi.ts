@@ -1,10 +1,12 @@
 import {
+  courseSchema,
   linkSchema,
   linksSchema,
   logAnswerSchema,
   logPostedSchema,
   madeLinkSchema,
   type ClientLink,
+  type Course,
   type FollowDecision,
   type LogAnswer,
   type LogEntryAnswer,
@@ -21,6 +23,13 @@ const followApi = api.injectEndpoints({
       query: (personId) => `people/${personId}/log`,
       responseSchema: logAnswerSchema,
       providesTags: ['follow'],
+    }),
+    course: build.query<Course, string>({
+      query: (personId) => `people/${personId}/course`,
+      responseSchema: courseSchema,
+      providesTags: ['people'],
+      // the open visit writes on by itself: what is shown here is asked for each time
+      keepUnusedDataFor: 0,
     }),
     keyLog: build.mutation<LogPosted, { personId: string; entries: LogEntryAnswer[] }>({
       query: ({ personId, entries }) => ({
@@ -62,6 +71,7 @@ const followApi = api.injectEndpoints({
   }),
 })
 export const {
+  useCourseQuery,
   useLogQuery,
   useKeyLogMutation,
   useDecideMutation,

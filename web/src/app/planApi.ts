@@ -1,4 +1,11 @@
-import { keptPlanSchema, planListSchema, type KeptPlan, type NewPlan, type PlanLine } from '@sturvo/schema'
+import {
+  keptPlanSchema,
+  planListSchema,
+  type BackToPlan,
+  type KeptPlan,
+  type NewPlan,
+  type PlanLine,
+} from '@sturvo/schema'
 import { api } from './api'
 
 /** Plans that were kept as decisions. They come with the step that shows them. */
@@ -19,6 +26,11 @@ const planApi = api.injectEndpoints({
       responseSchema: keptPlanSchema,
       invalidatesTags: ['plans'],
     }),
+    backToPlan: build.mutation<KeptPlan, { personId: string } & BackToPlan>({
+      query: ({ personId, ...body }) => ({ url: `people/${personId}/plans/back`, method: 'POST', body }),
+      responseSchema: keptPlanSchema,
+      invalidatesTags: ['plans', 'follow', 'people'],
+    }),
   }),
 })
-export const { useKeptPlansQuery, useKeptPlanQuery, useKeepPlanMutation } = planApi
+export const { useKeptPlansQuery, useKeptPlanQuery, useKeepPlanMutation, useBackToPlanMutation } = planApi

@@ -186,7 +186,7 @@ function PersonLine({
           size="xs"
           variant="subtle"
           loading={begin.isLoading}
-          onClick={() => void begin.start(person.id)}
+          onClick={() => void begin.start(person.id, visit?.id)}
         >
           New visit
         </Button>

@@ -31,7 +31,7 @@ function usePersonForm(person: Person | undefined, onClosed: () => void) {
     try {
       if (person) await change({ id: person.id, version: person.version, change: rest }).unwrap()
       else await add({ id, ...rest }).unwrap()
-      if (thenVisit) await begin.start(id)
+      if (thenVisit) await begin.start(id, undefined)
       else onClosed()
     } catch (error) {
       setProblem(failureText(error))

@@ -11,10 +11,16 @@ export function useBeginVisit() {
   return {
     isLoading,
     open: (visitId: string) => void navigate(`/visit/${visitId}`),
-    start: async (personId: string) => {
+    /** a first visit; of somebody who was here before, a re-test of the last one */
+    start: async (personId: string, lastVisit: string | undefined) => {
       try {
-        const visit = await begin({ personId, id: newId(), startedOn: dayjs().format('YYYY-MM-DD') }).unwrap()
-        await navigate(`/visit/${visit.id}/story`)
+        const visit = await begin({
+          personId,
+          id: newId(),
+          startedOn: dayjs().format('YYYY-MM-DD'),
+          ...(lastVisit !== undefined && { retestOf: lastVisit }),
+        }).unwrap()
+        await navigate(`/visit/${visit.id}/${lastVisit === undefined ? 'story' : 'retest'}`)
       } catch (error) {
         notifications.show({ color: 'oxide', message: failureText(error) })
       }

@@ -4,8 +4,17 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { testsFor, type Finding, type Step, type TestNext } from '@sturvo/core/reading'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
+import { sides } from '@sturvo/core/side'
 import { answerOf, letterPins } from '@sturvo/schema'
-import { cautionText, findingReferences, findingWords, levelText, num, testNextWords } from '@sturvo/words'
+import {
+  cautionText,
+  dayAsRead,
+  findingReferences,
+  findingWords,
+  levelText,
+  num,
+  testNextWords,
+} from '@sturvo/words'
 import { ConcernMark } from '../../parts/ConcernMark'
 import { Cairn } from '../../parts/Cairn'
 import { RichText } from '../../parts/RichText'
@@ -46,6 +55,7 @@ export function ReadingPanel({ step, next }: { step: Step; next: Step | undefine
           from {reading.valueCount} {reading.valueCount === 1 ? 'value' : 'values'}
           {testsHere.length > 0 ? ` · ${reading.testNext.length} would make it surer` : ''}
         </p>
+        <RetestNote />
         <StopNotes />
         {list.length === 0 && !reading.cautions.isBlocked && (
           <p className={classes.empty}>{emptyText[step]}</p>
@@ -100,6 +110,24 @@ const emptyText: Record<Step, string> = {
   shoes: 'Add the shoe that is worn most hours a week.',
   plan: 'The plan follows from the values of the steps before.',
   handover: 'The page for the client follows from the plan.',
+}
+
+/** In a re-test: how much of what is said rests on values of before, and the way to the rows that are due. */
+function RetestNote() {
+  const { visitId } = useVisitFrame()
+  const fields = useVisitFields()
+  const { facts } = useVisitReading()
+  if (answerOf(fields, 'retestOf') === undefined) return null
+  const days = sides.flatMap((side) => Object.values(facts.carried?.[side] ?? {}))
+  const oldest = days.toSorted()[0]
+  return (
+    <p className={classes.small} data-retest>
+      {oldest === undefined
+        ? 'A re-test. '
+        : `A re-test: ${days.length} more values are from before, the oldest of ${dayAsRead(oldest)}. `}
+      <Link to={`/visit/${visitId}/retest`}>Rows that are due</Link>
+    </p>
+  )
 }
 
 function StopNotes() {

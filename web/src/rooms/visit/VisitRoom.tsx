@@ -10,13 +10,13 @@ import { outbox } from '../../outbox/outbox'
 import { fieldsRecorded, selectVisit, visitLeft, visitOpened } from '../../outbox/visitSlice'
 import { LoadedPart } from '../../parts/LoadedPart'
 import { PartBoundary } from '../../parts/PartBoundary'
-import { DrillsRoom, FeetRoom, PaceRoom, WeeksRoom } from './steps/otherSteps'
+import { DrillsRoom, FeetRoom, PaceRoom, RetestRoom, WeeksRoom } from './steps/otherSteps'
 import { useReading } from './useReading'
 import { OpenVisit } from './OpenVisit'
 import { VisitLayout } from './VisitLayout'
 
 /** Rooms of a visit that are no steps of its trail. */
-const sideRooms = ['feet', 'weeks', 'drills', 'pace'] as const
+const sideRooms = ['feet', 'weeks', 'drills', 'pace', 'retest'] as const
 type SideRoom = (typeof sideRooms)[number]
 type Place = Step | SideRoom
 const isSideRoom = (place: string | undefined): place is SideRoom => sideRooms.some((room) => room === place)
@@ -114,5 +114,7 @@ function SideRoomView({ room }: { room: SideRoom }) {
       return <DrillsRoom />
     case 'pace':
       return <PaceRoom />
+    case 'retest':
+      return <RetestRoom />
   }
 }

@@ -1,7 +1,7 @@
 import { Tooltip } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
-import { isNumberMeasure, type MeasureId } from '@sturvo/core/measures'
-import { otherSide, sides, type Side } from '@sturvo/core/side'
+import { isNumberMeasure, measureStates, type MeasureId } from '@sturvo/core/measures'
+import { otherSide, sides, type BySide, type Side } from '@sturvo/core/side'
 import { measureWords } from '@sturvo/words'
 import { useRecord, useVisitFields, useVisitFrame } from '../visitContext'
 import { pathOf, trialsOf, unitShown } from './measureField'
@@ -15,17 +15,19 @@ type MirrorRowProps = {
   why?: string
   /** a client may try and not be able to: one leg, heel raises */
   mayFail?: boolean
+  /** at a re-test: the value of before, by side */
+  before?: BySide<string | undefined> | undefined
 }
 
 /** One measure, left and right. */
-export function MirrorRow({ measure, why, mayFail = false }: MirrorRowProps) {
+export function MirrorRow({ measure, why, mayFail = false, before }: MirrorRowProps) {
   const { person, references } = useVisitFrame()
   const words = measureWords(measure, references)
   const unit = isNumberMeasure(measure) ? unitShown(measure, person) : ''
   const note = words.note.replace(/^(mm|kg)\b/, unit)
   return (
     <div className={classes.row} data-row={measure} onFocus={markUsed}>
-      <MirrorCell measure={measure} side="left" mayFail={mayFail} />
+      <MirrorCell measure={measure} side="left" mayFail={mayFail} before={before?.left} />
       <div className={classes.name}>
         <Tooltip
           label={`${words.help}${why ? ` Why this row: ${why}` : ''}`}
@@ -37,7 +39,7 @@ export function MirrorRow({ measure, why, mayFail = false }: MirrorRowProps) {
           </button>
         </Tooltip>
       </div>
-      <MirrorCell measure={measure} side="right" mayFail={mayFail} />
+      <MirrorCell measure={measure} side="right" mayFail={mayFail} before={before?.right} />
     </div>
   )
 }
@@ -48,12 +50,14 @@ function markUsed(event: { currentTarget: HTMLElement }): void {
   event.currentTarget.setAttribute('data-used', '')
 }
 
-function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side; mayFail: boolean }) {
+type MirrorCellProps = { measure: MeasureId; side: Side; mayFail: boolean; before: string | undefined }
+
+function MirrorCell({ measure, side, mayFail, before }: MirrorCellProps) {
   const fields = useVisitFields()
   const record = useRecord()
   const trials = trialsOf(fields, measure, side)
   const others = trialsOf(fields, measure, otherSide(side))
-  const state = trials.find((v) => v === 'notTested' || v === 'cannot')
+  const state = measureStates.find((each) => trials.includes(each))
   const set = (trial: number, value: unknown) => record({ [pathOf(measure, side, trial)]: value })
   const clearAll = () => Object.fromEntries(trials.map((_, i) => [pathOf(measure, side, i + 1), null]))
   const does = {
@@ -61,10 +65,15 @@ function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side
     notTested: () =>
       record({ ...clearAll(), [pathOf(measure, side, 1)]: state === 'notTested' ? null : 'notTested' }),
     cannot: () => record({ ...clearAll(), [pathOf(measure, side, 1)]: state === 'cannot' ? null : 'cannot' }),
+    unchanged: () =>
+      before !== undefined &&
+      record({ ...clearAll(), [pathOf(measure, side, 1)]: state === 'unchanged' ? null : 'unchanged' }),
     again: () => document.querySelector<HTMLElement>(`[data-again="${measure}.${side}"]`)?.focus(),
   }
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
-    const doer = { '=': does.same, n: does.notTested, a: does.again }[event.key.toLowerCase()]
+    const doer = { '=': does.same, n: does.notTested, a: does.again, u: does.unchanged }[
+      event.key.toLowerCase()
+    ]
     if (doer && !event.ctrlKey && !event.metaKey) {
       event.preventDefault()
       event.stopPropagation()
@@ -79,6 +88,7 @@ function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side
       ) : (
         <WordCell measure={measure} side={side} value={trials[0]} onSet={(value) => set(1, value)} />
       )}
+      {before !== undefined && <span className={classes.note}>before: {before}</span>}
       <div className={classes.tools}>
         <Tooltip label={`Same as ${otherSide(side)} (=)`}>
           <button type="button" aria-label={`${side}: same as ${otherSide(side)}`} onClick={does.same}>
@@ -95,6 +105,19 @@ function MirrorCell({ measure, side, mayFail }: { measure: MeasureId; side: Side
             n/t
           </button>
         </Tooltip>
+        {before !== undefined && (
+          <Tooltip label="Measured again and the same: kept as a trial, without a number of its own (U)">
+            <button
+              type="button"
+              aria-label={`${side}: unchanged`}
+              aria-pressed={state === 'unchanged'}
+              data-unchanged={`${measure}.${side}`}
+              onClick={does.unchanged}
+            >
+              unchanged
+            </button>
+          </Tooltip>
+        )}
         {mayFail && (
           <Tooltip label="Tried, and cannot">
             <button

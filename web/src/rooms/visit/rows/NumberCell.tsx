@@ -35,9 +35,11 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
       ? 'not tested'
       : state === 'cannot'
         ? 'cannot'
-        : entries.length > 1
-          ? `${use} of ${entries.length}`
-          : ''
+        : state === 'unchanged'
+          ? 'unchanged'
+          : entries.length > 1
+            ? `${use} of ${entries.length}`
+            : ''
   return (
     <>
       {shown.map(({ trial, value }) => (

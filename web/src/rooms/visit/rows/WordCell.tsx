@@ -24,6 +24,7 @@ export function WordCell({ measure, side, value, onSet }: WordCellProps) {
       onSet={onSet}
     >
       {value === 'notTested' && <span className={classes.note}>not tested</span>}
+      {value === 'unchanged' && <span className={classes.note}>unchanged</span>}
     </ChoiceRow>
   )
 }

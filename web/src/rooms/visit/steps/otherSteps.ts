@@ -12,6 +12,7 @@ const loads = {
   feet: async () => (await import('../feet/FeetRoom')).FeetRoom,
   weeks: async () => (await import('../weeks/WeeksRoom')).WeeksRoom,
   drills: async () => (await import('../drills/DrillsRoom')).DrillsRoom,
+  retest: async () => (await import('../retest/RetestRoom')).RetestRoom,
   pace: async () => (await import('../pace/PaceRoom')).PaceRoom,
 }
 const soonMs = 2500
@@ -28,6 +29,7 @@ export const HandoverStep = lazyPart(loads.handover)
 export const FeetRoom = lazyPart(loads.feet)
 export const WeeksRoom = lazyPart(loads.weeks)
 export const DrillsRoom = lazyPart(loads.drills)
+export const RetestRoom = lazyPart(loads.retest)
 export const PaceRoom = lazyPart(loads.pace)
 
 /**

@@ -1,0 +1,123 @@
+import type {
+  ActBecause,
+  Act,
+  DerivedId,
+  DueWhat,
+  DueWhy,
+  Forecast,
+  OverTimeId,
+  OverTimeRow,
+} from '@sturvo/core/overTime'
+import { derivedIds, overTimeKind } from '@sturvo/core/overTime'
+import type { Judgement } from '@sturvo/core/statistics'
+import { withUnit } from './changeText'
+import { dayAsRead } from './dayText'
+import { measureText } from './measureText'
+import { num, pct } from './rich'
+
+const derivedName: Record<DerivedId, string> = {
+  archTravel: 'Arch travel, sitting to standing',
+  archReserve: 'Arch reserve, standing to one leg',
+  archIndex: 'Arch index of the footprint',
+  shareHeel: 'Load on the heel',
+  shareInner: 'Load on the big-toe ball',
+  shareOuter: 'Load on the little-toe ball',
+  postureScore: 'Posture score',
+}
+const isDerived = (id: OverTimeId): id is DerivedId => derivedIds.some((each) => each === id)
+
+/** What is followed over time, by name. */
+export function overTimeName(id: OverTimeId): string {
+  return isDerived(id) ? derivedName[id] : measureText[id].name
+}
+
+/** A value with its unit, as a row of a comparison shows it. */
+export function overTimeValue(id: OverTimeId, value: number): string {
+  const kind = overTimeKind(id)
+  return `${num(value, kind?.decimals ?? 1)}${withUnit(kind?.unit ?? '')}`
+}
+
+export const judgedText: Record<Judgement, string> = {
+  real: 'real',
+  likely: 'likely',
+  withinError: 'within error',
+  notComparable: 'cannot be compared',
+}
+
+/** One comparison in a few words: which way, how sure. */
+export function overTimeVerdict(row: OverTimeRow): string {
+  const { judged, because } = row.change
+  if (row.isSeenUnchanged) return 'seen as unchanged'
+  if (judged === 'notComparable')
+    return because === 'method'
+      ? 'cannot be compared: measured in another way'
+      : 'cannot be compared: another reference'
+  if (judged === 'withinError') return 'within error'
+  const how = judged === 'real' ? 'really' : 'likely'
+  return row.towards === undefined ? `${how} other` : `${how} ${row.towards}`
+}
+
+export const dueWhyText: Record<DueWhy, string> = {
+  gate: 'a gate waits for it',
+  deficit: 'was short',
+  trained: 'was trained',
+  borderline: 'was borderline',
+}
+export function dueWhatText(what: DueWhat): string {
+  return what === 'print' ? 'Footprints' : what === 'load' ? 'Loads under both feet' : measureText[what].name
+}
+
+export const actText: Record<Act, string> = {
+  refer: 'Refer',
+  easier: 'Make easier',
+  swap: 'Swap',
+  stop: 'Done: leave out',
+  stepUp: 'Step up',
+  keep: 'Keep',
+}
+export const actBecauseText: Record<ActBecause, string> = {
+  redFlag: 'A red flag was answered yes today. No plan until it is dealt with.',
+  stopSign: 'The client wrote a stop sign that nobody has settled yet.',
+  painRose: 'The log asks for less load, whatever the measures say.',
+  reallyWorse: 'Really further from what is wanted than before.',
+  noChange: 'Trained for weeks, and no change beyond the error of measuring.',
+  reached: 'What was short is there now, beyond what the error alone would explain.',
+  gateOpened: 'The gate is open now on both sides.',
+  reallyBetter: 'Really better, and still short.',
+  likelyBetter: 'Likely better; another look will say.',
+  notTrained: 'Less than half of the planned days were trained: the drill was not tried yet.',
+  tooEarly: 'Too early to say: no change yet, after a few weeks.',
+  notMeasured: 'Nothing of it was measured on both days.',
+}
+
+/** How many of so many rows chance alone calls real, in one sentence. */
+export function byChanceText(rows: number, realByChance: number): string {
+  if (rows === 0) return 'Nothing was measured on both days in a way that can be compared.'
+  const about = realByChance < 1 ? `${num(realByChance, 1)}` : num(realByChance, 0)
+  return `Of ${rows} comparisons, chance alone would call about ${about} real.`
+}
+
+const weeksText = (weeks: number) =>
+  weeks === Infinity ? 'later than two years' : weeks < 1 ? 'this week' : `${num(weeks, 0)} weeks`
+
+/** What a forecast says, in a sentence or two; how sure belongs to it. */
+export function forecastText(forecast: Forecast, goal: string, isPickedShort: boolean): string {
+  switch (forecast.kind) {
+    case 'tooFew':
+      return `No forecast yet: ${forecast.points} ${forecast.points === 1 ? 'value' : 'values'} in ${num(forecast.weeks, 0)} weeks. It takes four values over six weeks.`
+    case 'reached':
+      return `The goal of ${goal} is reached.`
+    case 'noTrend':
+      return forecast.flatSince === undefined
+        ? `No trend yet: ${pct(forecast.chanceRight)} that it moves towards ${goal}.`
+        : `Flat: within error since ${dayAsRead(forecast.flatSince)}.`
+    case 'trend': {
+      const { low80, middle, high80, low95, high95 } = forecast.weeks
+      const mean =
+        isPickedShort && forecast.chanceReached > 0
+          ? ' Who was picked for a short value comes up a little by chance alone; the first value weighs less than it looks.'
+          : ''
+      return `${goal} in about ${weeksText(middle)}: four in five between ${weeksText(low80)} and ${weeksText(high80)}, nearly always between ${weeksText(low95)} and ${weeksText(high95)}.${mean}`
+    }
+  }
+}
