@@ -135,7 +135,7 @@ async function addClient({ database, client, seed, today, byAccount, assistant }
     ...(client.earlier ?? []).map(({ daysAgo, feet, prints = [], ...visit }, i) => ({
       id: `demo${client.key}earlier${i + 1}`,
       daysAgo,
-      visit: { ...visit, feet: feet ?? client.feet, prints },
+      visit: { ...visit, feet: feet ?? client.feet, prints, shelf: shelves[`${client.key}earlier${i + 1}`] },
     })),
     {
       id: `demo${client.key}visit1`,

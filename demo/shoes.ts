@@ -384,6 +384,33 @@ export const shelves: Record<string, MadeUpShelf> = {
       { ...boots('Old field boots', 0, 262, 98), isRetired: true },
     ],
   },
+  lioearlier1: {
+    shoes: [
+      {
+        ...boots('Deck shoes', 40, 268, 106),
+        closure: 'laces',
+        stackHeelMm: 20,
+        stackForefootMm: 14,
+        weightG: 420,
+      },
+      walking('Town shoes', 10, 268, 102),
+      slippers('Slippers', 12, 104),
+    ],
+  },
+  lioearlier2: {
+    shoes: [
+      {
+        ...boots('Deck shoes', 34, 268, 106),
+        closure: 'laces',
+        stackHeelMm: 20,
+        stackForefootMm: 14,
+        weightG: 420,
+      },
+      thin('Tide shoes', 5, 268, 107),
+      walking('Town shoes', 8, 268, 102),
+      slippers('Slippers', 14, 104),
+    ],
+  },
   lio: {
     shoes: [
       {

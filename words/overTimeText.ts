@@ -98,10 +98,20 @@ export function byChanceText(rows: number, realByChance: number): string {
 }
 
 const weeksText = (weeks: number) =>
-  weeks === Infinity ? 'later than two years' : weeks < 1 ? 'this week' : `${num(weeks, 0)} weeks`
+  weeks === Infinity ? 'more than two years' : weeks < 1 ? 'no time' : `${num(weeks, 0)} weeks`
+const between = (low: number, high: number) =>
+  low === Infinity
+    ? 'beyond two years'
+    : high === Infinity
+      ? `in ${weeksText(low)} at the earliest, perhaps not within two years`
+      : `in ${low < 1 ? 'no time' : num(low, 0)} to ${weeksText(high)}`
+
+/** People chosen for a short value seem to gain by chance alone; said where it matters. */
+export const towardsTheMiddleText =
+  'Who was picked for a short first value comes up a little by chance alone: the first value weighs less than it looks.'
 
 /** What a forecast says, in a sentence or two; how sure belongs to it. */
-export function forecastText(forecast: Forecast, goal: string, isPickedShort: boolean): string {
+export function forecastText(forecast: Forecast, goal: string): string {
   switch (forecast.kind) {
     case 'tooFew':
       return `No forecast yet: ${forecast.points} ${forecast.points === 1 ? 'value' : 'values'} in ${num(forecast.weeks, 0)} weeks. It takes four values over six weeks.`
@@ -113,11 +123,11 @@ export function forecastText(forecast: Forecast, goal: string, isPickedShort: bo
         : `Flat: within error since ${dayAsRead(forecast.flatSince)}.`
     case 'trend': {
       const { low80, middle, high80, low95, high95 } = forecast.weeks
-      const mean =
-        isPickedShort && forecast.chanceReached > 0
-          ? ' Who was picked for a short value comes up a little by chance alone; the first value weighs less than it looks.'
-          : ''
-      return `${goal} in about ${weeksText(middle)}: four in five between ${weeksText(low80)} and ${weeksText(high80)}, nearly always between ${weeksText(low95)} and ${weeksText(high95)}.${mean}`
+      const most =
+        middle === Infinity
+          ? `It moves towards ${goal}, but in more than half of what may come it is not there within two years.`
+          : `${goal} in about ${weeksText(middle)}.`
+      return `${most} Four times in five ${between(low80, high80)}; nearly always ${between(low95, high95)}.`
     }
   }
 }

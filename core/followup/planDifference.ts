@@ -24,7 +24,7 @@ export type PlanDifference = {
   doses: (Named & { before: DifferenceDose; after: DifferenceDose })[]
   session: { before: number; after: number } | undefined
   perWeek: { before: number; after: number } | undefined
-  /** minutes of the four weeks from a day on, by lane, where they differ */
+  /** minutes by lane of the first days that both have, four weeks at most, where they differ */
   minutes: { lane: 'train' | 'spacers' | 'shoes'; before: number; after: number }[]
   /** last day, where it moved */
   ends: { before: string; after: string } | undefined
@@ -44,6 +44,7 @@ export function planDifference(before: DifferencePlan, after: DifferencePlan, fr
     [...these.values()].filter(({ id }) => !others.has(id)).map(({ id, name }) => ({ id, name }))
   const differing = (a: number, b: number) => (a === b ? undefined : { before: a, after: b })
   const [endWas, endIs] = [endOf(before), endOf(after)]
+  const common = commonDays(before, after, from)
   return {
     added: only(is, was),
     dropped: only(was, is),
@@ -54,7 +55,8 @@ export function planDifference(before: DifferencePlan, after: DifferencePlan, fr
     session: differing(before.minutesPerSession, after.minutesPerSession),
     perWeek: differing(before.sessionsPerWeek, after.sessionsPerWeek),
     minutes: (Object.keys(lanes) as (keyof typeof lanes)[]).flatMap((lane) => {
-      const [a, b] = [before, after].map((plan) => minutesFrom(plan, from, lanes[lane]))
+      if (common === undefined) return []
+      const [a, b] = [before, after].map((plan) => minutesIn(plan, common, lanes[lane]))
       return a === b ? [] : [{ lane, before: a!, after: b! }]
     }),
     ends:
@@ -87,16 +89,28 @@ const amountOf = ({ sets, holdS, reps, perWeek }: DifferenceDose) => sets * (hol
 const isSame = (a: DifferenceDose, b: DifferenceDose) =>
   a.sets === b.sets && a.holdS === b.holdS && a.reps === b.reps && a.perWeek === b.perWeek
 
-function minutesFrom(
-  { days }: DifferencePlan,
+/** First and last of the days that both versions have from a day on; undefined where these are less than a week. */
+function commonDays(
+  a: DifferencePlan,
+  b: DifferencePlan,
   from: string,
+): { from: string; to: string } | undefined {
+  const [one, other] = [a, b].map(({ days }) =>
+    (days?.weeks ?? []).flatMap((week) => week.days.map((d) => d.date)),
+  )
+  const both = one!.filter((date) => date >= from && other!.includes(date)).slice(0, comparedDays)
+  return both.length < 7 ? undefined : { from: both[0]!, to: both.at(-1)! }
+}
+
+function minutesIn(
+  { days }: DifferencePlan,
+  { from, to }: { from: string; to: string },
   lane: (typeof lanes)[keyof typeof lanes],
 ): number {
   return Math.round(
     (days?.weeks ?? [])
       .flatMap((week) => week.days)
-      .filter((day) => day.date >= from)
-      .slice(0, comparedDays)
+      .filter((day) => day.date >= from && day.date <= to)
       .reduce((sum, day) => sum + day[lane], 0),
   )
 }

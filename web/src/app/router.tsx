@@ -28,6 +28,7 @@ export const router = createBrowserRouter([
       { index: true, lazy: firstRoom(() => import('../rooms/today/TodayRoom')) },
       { path: 'people', lazy: room(() => import('../rooms/people/PeopleRoom')) },
       { path: 'person/:personId', lazy: room(() => import('../rooms/person/PersonRoom')) },
+      { path: 'person/:personId/compare', lazy: room(() => import('../rooms/compare/CompareRoom')) },
       { path: 'visit/:visitId/:step?', lazy: room(() => import('../rooms/visit/VisitRoom')) },
       { path: 'practice/errors', lazy: room(() => import('../rooms/errors/ErrorsRoom')) },
       { path: 'eye', lazy: room(() => import('../rooms/eye/EyeRoom')) },

@@ -1,5 +1,6 @@
 import { Button, Group } from '@mantine/core'
 import dayjs from 'dayjs'
+import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { loggedDays, selfTestIds, selfTests } from '@sturvo/core/followup'
 import { referenceValues, type References } from '@sturvo/core/reference'
@@ -7,16 +8,22 @@ import type { Side } from '@sturvo/core/side'
 import type { LogAnswer, Person } from '@sturvo/schema'
 import { dayAsRead, followActionText, num, selfTestText } from '@sturvo/words'
 import { usePersonQuery, useSessionQuery } from '../../app/api'
-import { useLogQuery } from '../../app/followApi'
+import { useCourseQuery, useLogQuery } from '../../app/followApi'
+import { useKeptPlansQuery } from '../../app/planApi'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { ClientLinks } from '../../parts/ClientLinks'
 import { LoadedPart } from '../../parts/LoadedPart'
 import { BringIn } from './BringIn'
+import { ForecastCard } from './ForecastCard'
+import { PersonSide } from './PersonSide'
+import { PlanVersions } from './PlanVersions'
+import { PersonTrail } from './trail/PersonTrail'
+import { trailData } from './trail/trailData'
 import classes from './Person.module.css'
 import { PaperKeys } from './PaperKeys'
 import { ProposalCard } from './ProposalCard'
 
-/** One client between visits: what the log says, what is proposed, the log itself, paper, links. */
+/** One client over time and between visits: the long line, what is proposed, versions, the log, paper, links. */
 export default function PersonRoom() {
   const { personId = '' } = useParams()
   const person = usePersonQuery(personId)
@@ -60,6 +67,7 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
           </Button>
         </Group>
       </header>
+      <OverTime person={person} log={log} mayDecide={mayDecide} />
       {log.planNumber === undefined ? (
         <p className={classes.empty}>
           No plan has been kept for this client. Keep it in the Plan step of a visit; then the client’s page,
@@ -94,6 +102,48 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
         </section>
       )}
     </div>
+  )
+}
+
+/** The long line, what stands beside it, one measure with its forecast, and the versions of the plan. */
+function OverTime({ person, log, mayDecide }: { person: Person; log: LogAnswer; mayDecide: boolean }) {
+  const course = useCourseQuery(person.id)
+  const { data: kept } = useKeptPlansQuery(person.id)
+  const { data: practice } = usePracticeQuery()
+  const today = dayjs(log.now).format('YYYY-MM-DD')
+  const plans = kept?.plans
+  const trail = useMemo(
+    () => course.data && plans && trailData({ course: course.data, log, plans, today }),
+    [course.data, plans, log, today],
+  )
+  if (!practice || !plans) return null
+  const references = referenceValues(practice.references)
+  const bigToeGoalDeg =
+    practice.settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg
+  return (
+    <LoadedPart query={course}>
+      {(known) => (
+        <>
+          <div className={classes.wide}>
+            {trail ? (
+              <PersonTrail data={trail} today={today} />
+            ) : (
+              <p className={classes.empty}>No visit yet: begin one in People, and the line begins here.</p>
+            )}
+            <PersonSide
+              person={person}
+              practice={practice}
+              course={known}
+              log={log}
+              plans={plans}
+              references={references}
+            />
+          </div>
+          <ForecastCard course={known} log={log} references={references} bigToeGoalDeg={bigToeGoalDeg} />
+          <PlanVersions personId={person.id} plans={plans} mayDecide={mayDecide} />
+        </>
+      )}
+    </LoadedPart>
   )
 }
 
