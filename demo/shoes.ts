@@ -386,13 +386,8 @@ export const shelves: Record<string, MadeUpShelf> = {
   },
   lioearlier1: {
     shoes: [
-      {
-        ...boots('Deck shoes', 40, 268, 106),
-        closure: 'laces',
-        stackHeelMm: 20,
-        stackForefootMm: 14,
-        weightG: 420,
-      },
+      boots('Old sea boots', 40, 268, 101),
+      thin('Tide shoes', 1, 268, 107),
       walking('Town shoes', 10, 268, 102),
       slippers('Slippers', 12, 104),
     ],

@@ -72,9 +72,7 @@ async function makeLink(who: string): Promise<string> {
 }
 async function logOf(
   who: string,
-): Promise<
-  { id: string; day: string; pain?: number; stops?: string[]; words?: string; tests?: object[] }[]
-> {
+): Promise<{ id: string; day: string; pain?: number; stops?: string[]; words?: string; tests?: object[] }[]> {
   return desk.evaluate(
     async (id) => ((await (await fetch(`/api/people/${id}/log`)).json()) as { entries: [] }).entries,
     `demo${who}person`,

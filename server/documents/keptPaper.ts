@@ -11,9 +11,14 @@ export type KeptPaperWish = { kind: 'handout' | 'sheet'; document: string; paper
  * @returns undefined for a plan that was kept before there were papers, or where a moved version has none of this kind
  */
 export async function keptPaper({ kind, document, paper }: KeptPaperWish): Promise<Buffer | undefined> {
-  const { papers } = JSON.parse(document) as KeptPlan
+  const { papers, number } = JSON.parse(document) as KeptPlan
   if (!papers?.[kind]) return undefined
-  return kind === 'handout'
-    ? handoutPdf(papers.handout as Handout, paper)
-    : planPdf(papers.sheet as PlanSheet, paper)
+  // two sheets on a kitchen wall: which one counts stands on them
+  const version = `plan version ${number}`
+  if (kind === 'handout') {
+    const handout = papers.handout as Handout
+    return handoutPdf({ ...handout, on: `${handout.on} · ${version}` }, paper)
+  }
+  const sheet = papers.sheet as PlanSheet
+  return planPdf({ ...sheet, head: [...sheet.head, version] }, paper)
 }

@@ -303,7 +303,9 @@ export function Home({
       <button type="button" className="wrong" data-wrong onClick={wrong}>
         {words.wrong}
       </button>
-      <p className="soft foot">{words.until(answer.until)}</p>
+      <p className="soft foot">
+        {words.until(answer.until)} {words.version(plan.version)}
+      </p>
     </main>
   )
 }

@@ -28,6 +28,7 @@ export const english = {
   wordHelp: 'Your practice gave them to you with the link.',
   wordWrong: 'These are not the digits. Look again: after ten wrong tries the page locks.',
   open: 'Open',
+  version: (number: number) => `Plan version ${number}.`,
   until: (d: string) => `This page works until ${day(d)}.`,
   allSent: 'All sent. Works without a network too.',
   coming: 'The pictures are still coming. Leave the network on for a moment.',

@@ -3,7 +3,7 @@ import { footOutline, footShapeOf } from '@sturvo/core/footShape'
 import { copOf, tripodPoints } from '@sturvo/core/tripod'
 import { sides, type Side } from '@sturvo/core/side'
 import { photoOf, printOf } from '@sturvo/schema'
-import { footToMat, ladderXMm, matSizeMm, outerSign } from '../../mat/matFrame'
+import { footToMat, matSizeMm, outerSign } from '../../mat/matFrame'
 import { TripodDiscs } from '../../mat/TripodDiscs'
 import type { DatedVisit } from '../../parts/useDatedReading'
 import classes from './Compare.module.css'
@@ -28,6 +28,9 @@ type Props = {
   points: 'heads' | 'pads'
 }
 
+// no names stand above the toes here
+const cutMm = 48
+
 /** Both feet of two days in one frame: before dashed and pale, after in full. */
 export function OverlaidFeet({ before, after, layers, showing, points }: Props) {
   const { width, height } = matSizeMm
@@ -35,7 +38,7 @@ export function OverlaidFeet({ before, after, layers, showing, points }: Props) 
   const split = isSlid ? showing * width : 0
   return (
     <svg
-      viewBox={`0 0 ${width} ${height}`}
+      viewBox={`0 ${cutMm} ${width} ${height - cutMm}`}
       className={classes.drawing}
       role="img"
       aria-label="Both feet from above, toes up, left on the left: before dashed, after in full"
@@ -165,9 +168,12 @@ const rungs = [
   ['navicularStand', 'stand'],
   ['navicularSingle', 'one leg'],
 ] as const
-const [ladderTop, ladderFoot] = [120, 284]
+const [ladderTop, ladderFoot] = [96, 284]
+const railOuter = 40 // from the edge of the drawing
+const railApart = 40
+const labelApart = 12
 
-/** The heights of both days on one scale; a line leads from before to after. */
+/** The heights of both days on one scale, outside of each foot; a line leads from before to after. */
 function Ladders({ before, after, showing }: { before: DatedVisit; after: DatedVisit; showing: Showing }) {
   const heightOf = (visit: DatedVisit, side: Side, id: (typeof rungs)[number][0]) =>
     visit.facts.feet[side].numbers[id]
@@ -178,54 +184,64 @@ function Ladders({ before, after, showing }: { before: DatedVisit; after: DatedV
   const [low, high] = [Math.min(...all) - 2, Math.max(...all) + 2]
   const y = (mm: number) => ladderFoot - ((mm - low) / (high - low)) * (ladderFoot - ladderTop)
   return (
-    <g fontSize="9">
+    <g fontSize="10">
       {sides.map((side) => {
-        const sign = outerSign[side]
-        const [near, far] = [ladderXMm + sign * 10, ladderXMm + sign * 38]
+        const inward = -outerSign[side]
+        const edge = side === 'left' ? railOuter : matSizeMm.width - railOuter
+        const [was, is] = [edge, edge + inward * railApart]
+        const own = rungs.flatMap(([id, word]) => {
+          const [a, b] = [heightOf(before, side, id), heightOf(after, side, id)]
+          return a === undefined && b === undefined ? [] : [{ id, word, a, b, y: y(b ?? a!) }]
+        })
         return (
           <g key={side} data-ladder={side}>
-            {rungs.map(([id, word]) => {
-              const [was, is] = [heightOf(before, side, id), heightOf(after, side, id)]
-              return (
-                <g key={id}>
-                  {was !== undefined && showing !== 'after' && (
-                    <path
-                      d={`M${far - 6} ${y(was)}h12`}
-                      stroke="var(--soft)"
-                      strokeWidth="2"
-                      strokeDasharray="3 2"
-                    />
-                  )}
-                  {was !== undefined && is !== undefined && (
-                    <path
-                      d={`M${far - sign * 6} ${y(was)}L${near + sign * 6} ${y(is)}`}
-                      stroke="var(--soft)"
-                      strokeWidth="0.7"
-                    />
-                  )}
-                  {is !== undefined && showing !== 'before' && (
-                    <>
-                      <path d={`M${near - 6} ${y(is)}h12`} stroke={`var(--${side})`} strokeWidth="2.4" />
-                      <text
-                        x={ladderXMm + sign * 48}
-                        y={y(was ?? is) + 3}
-                        textAnchor={side === 'left' ? 'end' : 'start'}
-                        fill="var(--ink)"
-                      >
-                        {word} {was === undefined ? '' : `${Math.round(was * 10) / 10} → `}
-                        {Math.round(is * 10) / 10}
-                      </text>
-                    </>
-                  )}
-                </g>
-              )
-            })}
+            {apart(own).map(({ id, word, a, b, labelY }) => (
+              <g key={id}>
+                {a !== undefined && showing !== 'after' && (
+                  <path
+                    d={`M${was - 7} ${y(a)}h14`}
+                    stroke="var(--soft)"
+                    strokeWidth="2"
+                    strokeDasharray="3 2"
+                  />
+                )}
+                {a !== undefined && b !== undefined && (
+                  <path
+                    d={`M${was + inward * 8} ${y(a)}L${is - inward * 8} ${y(b)}`}
+                    stroke="var(--soft)"
+                    strokeWidth="0.7"
+                  />
+                )}
+                {b !== undefined && showing !== 'before' && (
+                  <path d={`M${is - 7} ${y(b)}h14`} stroke={`var(--${side})`} strokeWidth="2.4" />
+                )}
+                <text
+                  x={is + inward * 12}
+                  y={labelY + 3}
+                  textAnchor={side === 'left' ? 'start' : 'end'}
+                  fill="var(--ink)"
+                >
+                  {word} {[a, b].map((mm) => (mm === undefined ? '–' : Math.round(mm * 10) / 10)).join(' → ')}
+                </text>
+              </g>
+            ))}
+            <text x={is} y={ladderTop - 14} textAnchor={side === 'left' ? 'start' : 'end'} fill="var(--soft)">
+              arch heights, mm
+            </text>
           </g>
         )
       })}
-      <text x={ladderXMm} y={ladderFoot + 18} textAnchor="middle" fill="var(--soft)">
-        arch heights, mm
-      </text>
     </g>
   )
+}
+
+/** Moves labels apart where rungs lie close; the rungs stay where they are. */
+function apart<T extends { y: number }>(own: readonly T[]): (T & { labelY: number })[] {
+  let lowest = -Infinity
+  return [...own]
+    .sort((a, b) => a.y - b.y)
+    .map((rung) => {
+      lowest = Math.max(rung.y, lowest + labelApart)
+      return { ...rung, labelY: lowest }
+    })
 }

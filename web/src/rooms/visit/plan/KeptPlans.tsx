@@ -1,4 +1,4 @@
-import { Button, Group, Modal } from '@mantine/core'
+import { Button, Group, Modal, Textarea } from '@mantine/core'
 import { IconCalendar, IconFileText, IconPrinter } from '@tabler/icons-react'
 import { useState } from 'react'
 import type { PlanLine } from '@sturvo/schema'
@@ -77,21 +77,43 @@ function KeepButton({ latest, isProven }: { latest: number; isProven: boolean })
   const [keep, { isLoading, error, reset }] = useKeepPlanMutation()
   // the same press sent twice is one plan
   const [id, setId] = useState(newId)
+  const [words, setWords] = useState('')
   if (session?.account.role === 'assistant')
     return <p className={classes.soft}>A practitioner or the owner keeps a plan.</p>
   const isSaved = save === 'saved'
   return (
     <>
+      <Textarea
+        label="Why, in your words"
+        description="Kept with the version, beside the findings that led to it."
+        value={words}
+        autosize
+        minRows={1}
+        maxLength={4000}
+        maw={560}
+        onChange={(event) => setWords(event.currentTarget.value)}
+      />
       <Button
+        mt={8}
         variant="default"
         loading={isLoading}
         disabled={!isSaved || !isProven}
         onClick={() => {
           reset()
-          keep({ personId: person.id, id, visitId, visitVersion, after: latest })
+          keep({
+            personId: person.id,
+            id,
+            visitId,
+            visitVersion,
+            after: latest,
+            ...(words.trim() !== '' && { words }),
+          })
             .unwrap()
             .then(
-              () => setId(newId()),
+              () => {
+                setId(newId())
+                setWords('')
+              },
               () => undefined,
             )
         }}
