@@ -5,8 +5,17 @@ import { measureOutline } from '@sturvo/core/outline'
 import { referenceValues } from '@sturvo/core/reference'
 import { choosePlan, kitItems } from '@sturvo/core/training'
 import { shoePageOf } from '@sturvo/pages/handout'
-import { photoOf, printOf, readingOf, type Practice } from '@sturvo/schema'
-import { openDatabase, readVisit, tables, todayAnswer, type Database } from '@sturvo/server'
+import { keptPlanSchema, photoOf, printOf, readingOf, type Practice } from '@sturvo/schema'
+import {
+  adjustedPlan,
+  keptTexts,
+  logAnswerOf,
+  openDatabase,
+  readVisit,
+  tables,
+  todayAnswer,
+  type Database,
+} from '@sturvo/server'
 import { madeUpClients, seedDemo } from './index'
 
 const today = new Date('2026-05-07T09:00:00Z')
@@ -196,6 +205,51 @@ test('Lio has three visits over six months, and the arches hold better each time
     ),
   )
   expect(travels).toEqual([...travels].sort((a, b) => b - a))
+})
+
+test('Lio’s half year: four versions, one week held, a fortnight missed, 130 days and more written down', async () => {
+  const kept = (await keptTexts(database.db, 'demolioperson')).map(({ document }) =>
+    keptPlanSchema.parse(JSON.parse(document)),
+  )
+  expect(kept.map(({ because }) => because?.action ?? 'visit')).toEqual(['visit', 'hold', 'visit', 'restart'])
+  const log = await logAnswerOf(database, 'demolioperson', today)
+  const days = log.entries.map(({ day }) => day).sort()
+  expect(days.length).toBeGreaterThan(130)
+  const gaps = days.slice(1).map((day, i) => (Date.parse(day) - Date.parse(days[i]!)) / 86_400_000)
+  expect(Math.max(...gaps)).toBeGreaterThanOrEqual(13)
+})
+
+test('the versions made of proposals come out again of the version before: history replays to the same plan', async () => {
+  const kept = (await keptTexts(database.db, 'demolioperson')).map(({ document }) =>
+    keptPlanSchema.parse(JSON.parse(document)),
+  )
+  const moved = kept.filter(({ because }) => because !== undefined)
+  expect(moved).toHaveLength(2)
+  for (const plan of moved) {
+    const { action, rule, words, setsShare, minutes, growth, before } = plan.because!
+    const again = adjustedPlan(
+      kept.find(({ id }) => id === before)!,
+      {
+        action: action as 'hold',
+        rule,
+        words,
+        setsShare: setsShare!,
+        minutes: minutes!,
+        growth: growth!,
+        today: plan.madeOn,
+        by: plan.by,
+      },
+    )!
+    expect({ ...again, id: plan.id }).toEqual(plan)
+  }
+})
+
+test('Oda and Suna were here before, and nothing of then is called rapidly worse', async () => {
+  for (const key of ['oda', 'suna']) {
+    const { reading } = await readVisit(database, `demo${key}visit1`)
+    expect((await readVisit(database, `demo${key}earlier1`)).reading.valueCount).toBeGreaterThan(4)
+    expect(reading.cautions.isBlocked).toBe(false)
+  }
 })
 
 test('an outline was traced on the photo, and its widths are those of the foot that was drawn', async () => {

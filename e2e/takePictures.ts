@@ -21,7 +21,8 @@ const pictures: [name: string, path: string][] = [
   ['stop', '/visit/demoyuskvisit1/plan'],
   ['weeks', `${visit}/weeks`],
   ['pace', '/visit/demopiavisit1/pace'],
-  ['person', '/person/demopiaperson'],
+  ['person', '/person/demolioperson'],
+  ['compare', '/person/demolioperson/compare?a=demolioearlier1&b=demoliovisit1'],
 ]
 
 const tap = async (page: Page, selector: string) => {
@@ -135,17 +136,11 @@ async function main(): Promise<void> {
   await openRoom(page, `${practice.url}${visit}/drills`)
   await page.locator('[data-line="dome"]').click()
   await take('drills')
-  await openRoom(page, `${practice.url}/visit/demoodavisit1/plan`)
-  await page.waitForSelector('[data-proven="true"]', { timeout: 60_000 })
-  await page.$eval('#spacing', (e) => e.scrollIntoView({ block: 'start' }))
-  await take('spacing')
+  await openRoom(page, `${practice.url}/visit/demoliovisit1/retest`)
+  await tap(page, '[data-to-end]')
+  await page.waitForSelector('[data-compared]')
+  await take('retest')
   await clientPage(open.browser, page, practice.url)
-  await openRoom(page, `${practice.url}/visit/demowenvisit1/load`)
-  await page.locator('::-p-text(Squat × 3)').click()
-  await page.waitForSelector('section[aria-label="Measured"]')
-  await page.focus('[role="slider"][aria-label="Moment of the recording"]')
-  for (let i = 0; i < 18; i++) await page.keyboard.press('PageUp')
-  await take('mat')
   await open.close()
   await practice.stop()
 }

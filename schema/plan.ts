@@ -117,6 +117,10 @@ export const keptPlanSchema = planLineSchema.extend({
       before: idSchema,
       /** the version that was taken up again */
       to: z.number().int().optional(),
+      /** what was taken: with it the version can be made anew out of the one before */
+      setsShare: z.number().optional(),
+      minutes: z.object({ spacers: z.number(), shoes: z.number() }).partial().optional(),
+      growth: z.number().optional(),
     })
     .optional(),
   /** why a version of a visit was made: in words, and the findings and shut gates that led to it */

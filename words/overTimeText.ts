@@ -54,7 +54,7 @@ export function overTimeVerdict(row: OverTimeRow): string {
       : 'cannot be compared: another reference'
   if (judged === 'withinError') return 'within error'
   const how = judged === 'real' ? 'really' : 'likely'
-  return row.towards === undefined ? `${how} other` : `${how} ${row.towards}`
+  return row.towards === undefined ? `${how} changed` : `${how} ${row.towards}`
 }
 
 export const dueWhyText: Record<DueWhy, string> = {

@@ -170,7 +170,7 @@ export function adjustedPlan(
     by,
     days: { ...days, weeks: moved.weeks },
     plan: { ...plan.plan, phases: movedPhases(plan.plan.phases, moved) },
-    because: { action, rule, from, words, before: plan.id },
+    because: { action, rule, from, words, before: plan.id, setsShare, minutes, growth },
   }
   // the client's page goes on with the days as they are now; the practitioner's sheet was of what was decided then
   if (!papers) return next

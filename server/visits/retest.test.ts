@@ -78,8 +78,8 @@ test('what is not measured anew is read from before, with its day; a visit of it
   expect(own.carried).toBeUndefined()
 })
 
-test('values older than a year are no base for a plan', async () => {
-  await begin('visit0000004', '2027-06-01', 'visit0000001').expect(201)
+test('values older than half a year are no base for a plan', async () => {
+  await begin('visit0000004', '2026-12-01', 'visit0000001').expect(201)
   const background = backgroundSchema.parse(
     (await server.agent.get('/api/visits/visit0000004/background')).body,
   )

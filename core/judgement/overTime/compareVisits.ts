@@ -66,7 +66,8 @@ export function compareVisits(
       const [first, last] = [valueAt(before, id, side), valueAt(after, id, side)]
       const kind = overTimeKind(id)
       if (!first || !last || !kind) return []
-      const { trial, day } = errors[kind.sem] ?? errorOverDays(r[kind.sem], undefined, r)
+      const sem = semOf(kind.sem, first.method)
+      const { trial, day } = errors[sem] ?? errorOverDays(r[sem], undefined, r)
       const scale = Math.sqrt(kind.parts)
       const error = {
         sem: trial * scale,
@@ -96,6 +97,11 @@ export function compareVisits(
     words: sides.flatMap((side) => wordsOf(before, after, side)),
     realByChance: comparable.length * 2 * (1 - normalCdf(r.changeReal)),
   }
+}
+
+/** What was felt is known far worse than what was weighed. */
+export function semOf(sem: SemId, method: string | undefined): SemId {
+  return sem === 'semTripodShare' && method === 'felt' ? 'semTripodFelt' : sem
 }
 
 const numberIds = (Object.keys(measureTable) as MeasureId[]).filter(

@@ -1,10 +1,8 @@
 import fc from 'fast-check'
 import { emptyFoot, isNumberMeasure, measureIds, measureTable, type FootValues } from '../../foot/measures'
 import { referenceValues } from '../../groundwork/reference'
-import { chanceFrom } from '../../madeUp/synthetic'
 import { bareFacts } from '../reading/testing/bareFacts'
 import { defaultSettings, read, type VisitFacts } from '../reading'
-import { addedUp, errorOverDays, semEstimate, withinSum } from '../repeatability'
 import {
   compareVisits,
   dueRows,
@@ -15,6 +13,7 @@ import {
   type DatedReading,
   type RetestEnd,
 } from './index'
+import { calledReal } from './testing/practiceStudy'
 
 const r = referenceValues()
 const bigToeGoalDeg = r.bigToeGoalDeg
@@ -108,6 +107,18 @@ describe('two visits compared', () => {
       because: 'method',
     })
   })
+  test('a felt load is judged with the error of feeling, which is far wider', () => {
+    const felt = (heel: number) =>
+      dated(heel === 5 ? '2026-03-02' : '2026-06-01', {
+        ...both({ feltHeel: heel, feltInner: 2, feltOuter: 3 }),
+        loadMethod: 'felt',
+      })
+    const { rows } = compareVisits(felt(5), felt(8), { references: r, bigToeGoalDeg })
+    const { change } = rows.find((row) => row.id === 'shareHeel')!
+    expect(change.difference).toBeGreaterThan(0.1)
+    expect(change.judged).toBe('withinError')
+    expect(change.mdc).toBeCloseTo(r.changeReal * Math.SQRT2 * r.semTripodFelt, 6)
+  })
   test('trials of one day do not shrink what only another day shows', () => {
     const many = both({ kneeToWall: 80 }, { trials: { kneeToWall: 9 } })
     const [row] = compareVisits(dated('2026-03-02', many), dated('2026-06-01', many), {
@@ -127,49 +138,22 @@ describe('two visits compared', () => {
 })
 
 describe('truth on simulated practices', () => {
-  const trialsADay = 3
-  /** Part of 4,000 comparisons that is called real. */
-  function realShare(times: number, changeInMdc: number, seed: number): number {
-    const c = chanceFrom(seed)
-    const standard = r.semNavicularMm
-    const daySd = standard * Math.sqrt(r.dayShare)
-    const runs = 4000
-    let real = 0
-    for (let run = 0; run < runs; run++) {
-      const trialSd = times * standard
-      const groups = Array.from({ length: 24 }, () => [c.normal(40, trialSd), c.normal(40, trialSd)])
-      const centred = groups.map(([a, b]) => withinSum([a!, b!]))
-      const errors = { semNavicularMm: errorOverDays(standard, semEstimate(addedUp(centred)), r) }
-      const change = changeInMdc * r.changeReal * Math.SQRT2 * standard
-      const meanOf = (truth: number) => {
-        const day = c.normal(truth, daySd)
-        let sum = 0
-        for (let t = 0; t < trialsADay; t++) sum += c.normal(day, trialSd)
-        return sum / trialsADay
-      }
-      const facts = (value: number) =>
-        bareFacts(both({ navicularStand: value }, { trials: { navicularStand: trialsADay } }))
-      const reading = emptyReading
-      const { rows } = compareVisits(
-        { day: '2026-03-02', facts: facts(meanOf(40)), reading },
-        { day: '2026-06-01', facts: facts(meanOf(40 + change)), reading },
-        { references: r, errors, bigToeGoalDeg },
-      )
-      if (rows.find((row) => row.id === 'navicularStand')!.change.judged === 'real') real++
-    }
-    return real / runs
-  }
-  const emptyReading = dated('2026-03-02', {}).reading
   test.each([0.5, 1, 2])(
     'an error of %s times the default: no change is called real in at most 6 %%',
     (times) => {
-      expect(realShare(times, 0, 7)).toBeLessThanOrEqual(0.06)
-      expect(realShare(times, 0, 8)).toBeGreaterThan(0.03)
+      const { real, bare } = calledReal({ times, changeInMdc: 0 }, 3000, 7)
+      expect(real).toBeLessThanOrEqual(0.06)
+      expect(real).toBeGreaterThan(0.03)
+      // who looks at the bare difference calls every second one an improvement
+      expect(bare).toBeGreaterThan(0.45)
     },
   )
   test('a change of twice the smallest real one is seen nearly always by sure hands, mostly by unsure ones', () => {
-    expect(realShare(0.5, 2, 9)).toBeGreaterThan(0.97)
-    expect(realShare(2, 2, 9)).toBeGreaterThan(0.8)
+    expect(calledReal({ times: 0.5, changeInMdc: 2 }, 1000, 9).real).toBeGreaterThan(0.97)
+    expect(calledReal({ times: 2, changeInMdc: 2 }, 1000, 9).real).toBeGreaterThan(0.8)
+  })
+  test('without the part of the day noise is called a success far too often', () => {
+    expect(calledReal({ times: 0.5, changeInMdc: 0 }, 1000, 10).withoutDays).toBeGreaterThan(0.2)
   })
 })
 

@@ -12,7 +12,8 @@ export type ErrorOverDays = {
 
 /**
  * The error between two days in its two parts. The default holds both; one's own comes from trials on one day and holds
- * the first alone, so that the day's part stays that of the default.
+ * the first alone, so that the day's part stays that of the default. A wide error of one's own counts whole as soon as it
+ * counts at all: blended with the default it would call noise a success.
  * @param standard default of the reference table, > 0
  * @param own from repeated trials on one day
  * @returns with the default alone: trial² + day² = standard²
@@ -24,5 +25,7 @@ export function errorOverDays(
 ): ErrorOverDays {
   const { sem, ownWeight } = blendedSem(standard, own, references)
   const day = references.dayShare * standard ** 2
-  return { trial: Math.sqrt(Math.max(0, sem ** 2 - (1 - ownWeight) * day)), day: Math.sqrt(day) }
+  const blended = Math.max(0, sem ** 2 - (1 - ownWeight) * day)
+  const careful = own && own.pairs >= references.ownErrorFrom ? own.sem ** 2 : 0
+  return { trial: Math.sqrt(Math.max(blended, careful)), day: Math.sqrt(day) }
 }

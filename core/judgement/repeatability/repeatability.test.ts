@@ -5,6 +5,7 @@ import {
   addedUp,
   agreement,
   blendedSem,
+  errorOverDays,
   outlierGroups,
   pairsToGo,
   semEstimate,
@@ -156,6 +157,30 @@ describe('agreement of two', () => {
   })
   test('one pair says nothing', () => {
     expect(agreement([{ first: 1, second: 2 }])).toBeUndefined()
+  })
+})
+
+describe('the error over days', () => {
+  test('the default in its two parts is the default again', () => {
+    const { trial, day } = errorOverDays(1.2, undefined, references)
+    expect(Math.hypot(trial, day)).toBeCloseTo(1.2, 9)
+    expect(errorOverDays(1.2, { sem: 0.4, low: 0.3, high: 0.6, pairs: 7 }, references)).toEqual({
+      trial,
+      day,
+    })
+  })
+  test('the day’s part stays, however sure the hands are; a wide error of one’s own counts whole from the start', () => {
+    const of = (sem: number, pairs: number) => errorOverDays(1.2, { sem, low: 0, high: 9, pairs }, references)
+    expect(of(0.3, 40).day).toBe(of(3, 40).day)
+    expect(of(0.3, 40).trial).toBeCloseTo(0.3, 9)
+    expect(of(3, 8).trial).toBe(3)
+    expect(of(0.3, 8).trial).toBeGreaterThan(0.3)
+  })
+  test('more pairs of the same sure hands never make it wider', () => {
+    for (let pairs = 8; pairs < 24; pairs++)
+      expect(
+        errorOverDays(1.2, { sem: 0.4, low: 0, high: 9, pairs: pairs + 1 }, references).trial,
+      ).toBeLessThanOrEqual(errorOverDays(1.2, { sem: 0.4, low: 0, high: 9, pairs }, references).trial)
   })
 })
 

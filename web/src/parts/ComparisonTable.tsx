@@ -92,7 +92,7 @@ function Row({ row }: { row: OverTimeRow }) {
   )
 }
 
-const barPx = 84
+const barPx = 64
 /** The change on a line with the band of the error: within the band it is not seen from noise. */
 function ChangeBar({ row }: { row: OverTimeRow }) {
   const { difference, mdc, judged } = row.change

@@ -1,3 +1,4 @@
+import { semOf } from '@sturvo/core/overTime'
 import type { TripodShares } from '@sturvo/core/tripod'
 import { sides } from '@sturvo/core/side'
 import type { DatedVisit } from '../../parts/useDatedReading'
@@ -18,7 +19,8 @@ const corner = (side: 'left' | 'right') => ({
 export function ShareSpace({ before, after }: { before: DatedVisit; after: DatedVisit }) {
   const any = sides.some((side) => before.reading.load.tripods[side] ?? after.reading.load.tripods[side])
   if (!any) return null
-  const error = after.references.changeReal * after.references.semTripodShare
+  const r = after.references
+  const errorOf = (method: string | undefined) => r.changeReal * r[semOf('semTripodShare', method)]
   return (
     <figure className={classes.figure}>
       <svg
@@ -55,7 +57,7 @@ export function ShareSpace({ before, after }: { before: DatedVisit; after: Dated
                 <circle
                   cx={place(was.shares).x}
                   cy={place(was.shares).y}
-                  r={error * edge}
+                  r={errorOf(was.method) * edge}
                   fill="none"
                   stroke="var(--soft)"
                   strokeDasharray="3 2"
@@ -65,7 +67,7 @@ export function ShareSpace({ before, after }: { before: DatedVisit; after: Dated
                 <circle
                   cx={place(is.shares).x}
                   cy={place(is.shares).y}
-                  r={error * edge}
+                  r={errorOf(is.method) * edge}
                   fill={`var(--${side}Pale)`}
                   fillOpacity="0.6"
                   stroke={`var(--${side})`}

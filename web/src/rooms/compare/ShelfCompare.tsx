@@ -17,6 +17,9 @@ export function ShelfCompare({ before, after }: { before: DatedVisit; after: Dat
   const [was, is] = [wornAt(before), wornAt(after)]
   const names = [...new Set([...is, ...was].map(({ name }) => name))]
   if (names.length === 0) return null
+  // nobody looked at the shelf that day: that is not the same as no hours
+  const [isWasKnown, isIsKnown] = [was.length > 0, is.length > 0]
+  const told = (hours: number | undefined, isKnown: boolean) => (isKnown ? num(hours ?? 0, 0) : '–')
   const most = Math.max(...[...was, ...is].map(({ hours }) => hours))
   return (
     <figure className={classes.figure}>
@@ -52,7 +55,7 @@ export function ShelfCompare({ before, after }: { before: DatedVisit; after: Dat
                       fill="var(--printDeep)"
                     />
                   </svg>{' '}
-                  {num(a?.hours ?? 0, 0)} → {num(b?.hours ?? 0, 0)}
+                  {told(a?.hours, isWasKnown)} → {told(b?.hours, isIsKnown)}
                 </td>
                 <td>{stackMm === undefined ? '' : `${num(stackMm, 0)} mm`}</td>
               </tr>
@@ -60,6 +63,11 @@ export function ShelfCompare({ before, after }: { before: DatedVisit; after: Dat
           })}
         </tbody>
       </table>
+      {!(isWasKnown && isIsKnown) && (
+        <figcaption className={classes.soft}>
+          The shelf was not looked at on the {isWasKnown ? 'later' : 'earlier'} day.
+        </figcaption>
+      )}
     </figure>
   )
 }

@@ -95,6 +95,20 @@ test('a new client is added and their visit begun; without a name one sentence, 
   await waitFor(() => expect(place()).toBe('/visit/visit0000007/story'))
 })
 
+test('who was here before comes to a re-test of the last visit, who was not to a first visit', async () => {
+  begin.mockResolvedValue({ id: 'visit0000009' })
+  const { place } = renderAt('/people', <PeopleRoom />)
+  const rows = screen.getAllByRole('row')
+  fireEvent.click(within(rows[1]!).getByText('New visit'))
+  await waitFor(() => expect(place()).toBe('/visit/visit0000009/retest'))
+  expect(begin).toHaveBeenLastCalledWith(
+    expect.objectContaining({ retestOf: answer.people[0]!.visits[0]!.id }),
+  )
+  fireEvent.click(within(rows[2]!).getByText('New visit'))
+  await waitFor(() => expect(place()).toBe('/visit/visit0000009/story'))
+  expect(begin.mock.lastCall?.[0]).not.toHaveProperty('retestOf')
+})
+
 test('a refusal of the server stands in the form, with what was typed', async () => {
   add.mockRejectedValue({
     status: 422,

@@ -107,7 +107,7 @@ function TimeTaken({ visitId }: { visitId: string }) {
   const at = (data?.trials ?? []).map((trial) => Date.parse(trial.at)).sort((a, b) => a - b)
   if (at.length < 2) return null
   const minutes = Math.ceil((at.at(-1)! - at[0]!) / 60_000)
-  return minutes > 180 ? null : <>Taken so far: {num(minutes, 0)} min.</>
+  return minutes < 1 || minutes > 180 ? null : <>Taken so far: {num(minutes, 0)} min.</>
 }
 
 function DueRows({ rows, before }: { rows: readonly DueRow[]; before: DatedVisit }) {
