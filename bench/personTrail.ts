@@ -5,10 +5,32 @@ import { startPractice } from '../e2e/support/startPractice'
  * Frames while the line of a person is zoomed and moved: five years of daily entries against the log of the demo, the
  * baseline, processor slowed down twice, drawn in software. Run: npx tsx bench/personTrail.ts
  */
-const slowdown = 2
+const slowdown = Number(process.argv[2] ?? 2)
 const steps = 120
 const years = 5
 const atOnce = 300
+
+// as text: what a program puts into functions to name them is unknown in the page
+const zoomAndMove = `new Promise((resolve) => {
+  const canvas = document.querySelector('canvas[role="slider"]')
+  const box = canvas.getBoundingClientRect()
+  const frames = []
+  let last = performance.now()
+  let i = 0
+  const tick = (now) => {
+    frames.push(now - last)
+    last = now
+    if (i++ >= ${steps}) return resolve(frames.slice(5))
+    const isMove = i % 3 === 0
+    canvas.dispatchEvent(new WheelEvent('wheel', {
+      bubbles: true, cancelable: true, ctrlKey: !isMove,
+      deltaX: isMove ? 40 : 0, deltaY: isMove ? 0 : i < ${steps} / 2 ? -30 : 30,
+      clientX: box.left + box.width * 0.6, clientY: box.top + 60,
+    }))
+    requestAnimationFrame(tick)
+  }
+  requestAnimationFrame(tick)
+})`
 
 async function main(): Promise<void> {
   const [practice, open] = await Promise.all([startPractice(), openBrowser()])
@@ -21,35 +43,7 @@ async function main(): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 1500))
     const client = await page.createCDPSession()
     await client.send('Emulation.setCPUThrottlingRate', { rate: slowdown })
-    const took = await page.evaluate(
-      (count) =>
-        new Promise<number[]>((resolve) => {
-          const canvas = document.querySelector('canvas[role="slider"]')!
-          const box = canvas.getBoundingClientRect()
-          const frames: number[] = []
-          let last = performance.now()
-          let i = 0
-          const tick = (now: number) => {
-            frames.push(now - last)
-            last = now
-            if (i++ >= count) return resolve(frames.slice(5))
-            canvas.dispatchEvent(
-              new WheelEvent('wheel', {
-                bubbles: true,
-                cancelable: true,
-                ctrlKey: i % 3 !== 0,
-                deltaX: i % 3 === 0 ? 40 : 0,
-                deltaY: i % 3 === 0 ? 0 : i < count / 2 ? -30 : 30,
-                clientX: box.left + box.width * 0.6,
-                clientY: box.top + 60,
-              }),
-            )
-            requestAnimationFrame(tick)
-          }
-          requestAnimationFrame(tick)
-        }),
-      steps,
-    )
+    const took = (await page.evaluate(zoomAndMove)) as number[]
     await client.send('Emulation.setCPUThrottlingRate', { rate: 1 })
     return 1000 / (took.reduce((a, b) => a + b, 0) / took.length)
   }

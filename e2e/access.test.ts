@@ -70,6 +70,8 @@ test('sign-in to Today and each further room load no more than they may, as the 
     '/visit/demoodavisit1/drills',
     '/visit/demopiavisit1/pace',
     '/person/demowenperson',
+    '/person/demolioperson/compare?a=demolioearlier1&b=demoliovisit1',
+    '/visit/demoliovisit1/retest',
   ]) {
     await openRoom(other.page, `${practice.url}${room}`)
     await counted.quiet()
@@ -86,6 +88,9 @@ const rooms = [
   '/people',
   '/people?add',
   '/person/demowenperson',
+  '/person/demolioperson',
+  '/person/demolioperson/compare?a=demolioearlier1&b=demoliovisit1',
+  '/visit/demoliovisit1/retest',
   '/visit/demopiavisit1/pace',
   '/practice',
   '/practice/errors',

@@ -99,6 +99,8 @@ function line(c: CanvasRenderingContext2D, x1: number, y1: number, x2: number, y
   c.stroke()
 }
 
+/** days closer than this lie on each other */
+const densePx = 1.5
 const trailY = 46
 const stepPx = 34
 type X = (day: number) => number
@@ -180,14 +182,14 @@ const drawBand: Record<Band, (data: TrailData, drawing: Drawing, place: Placed, 
         c.fillText(text, Math.max(a, labelPx) + 6, top + height / 2, b - Math.max(a, labelPx) - 8)
     }
   },
-  minutes(data, { context: c, colours }, { top, height }, x) {
+  minutes(data, { context: c, colours, window }, { top, height }, x) {
     const most = Math.max(60, ...data.weeks.map((week) => week.shoesMin + week.spacersMin))
     const floor = top + height - 16
     const scale = (height - 42) / most
     const week = x(7) - x(0)
     for (const { at, shoesMin, spacersMin, trained } of data.weeks) {
       const px = x(at)
-      if (px + week < labelPx) continue
+      if (px + week < labelPx || at > window.to) continue
       const wide = Math.max(1, week - (week > 6 ? 1.5 : 0))
       c.fillStyle = colours.printDeep
       c.fillRect(px, floor - shoesMin * scale, wide, shoesMin * scale)
@@ -214,7 +216,7 @@ const drawBand: Record<Band, (data: TrailData, drawing: Drawing, place: Placed, 
     ])
     c.fillStyle = colours.soft
   },
-  pain(data, { context: c, colours }, { top, height }, x) {
+  pain(data, { context: c, colours, window }, { top, height }, x) {
     const floor = top + height - 10
     const y = (value: number) => floor - (value / 10) * (height - 22)
     c.strokeStyle = colours.grid
@@ -228,11 +230,23 @@ const drawBand: Record<Band, (data: TrailData, drawing: Drawing, place: Placed, 
       c.lineWidth = channel === 'pain' ? 1.75 : 1
       c.setLineDash([...dash])
       c.beginPath()
+      const isDense = x(1) - x(0) < densePx
+      if (isDense) c.setLineDash([])
       let last = -Infinity
+      let column = { px: -1, low: 0, high: 0 }
       for (const day of data.logged) {
         const value = day[channel]
-        if (value === undefined) continue
-        const px = x(day.at)
+        if (value === undefined || day.at < window.from - 7 || day.at > window.to + 7) continue
+        const px = isDense ? Math.round(x(day.at)) : x(day.at)
+        // of many days on one dot of the screen the least and the most are enough
+        if (isDense && px === column.px && value >= column.low && value <= column.high) {
+          last = day.at
+          continue
+        }
+        column =
+          px === column.px
+            ? { px, low: Math.min(column.low, value), high: Math.max(column.high, value) }
+            : { px, low: value, high: value }
         // a gap in the log is a gap in the line
         if (day.at - last > 7) c.moveTo(px, y(value))
         else c.lineTo(px, y(value))
@@ -244,7 +258,7 @@ const drawBand: Record<Band, (data: TrailData, drawing: Drawing, place: Placed, 
     c.lineWidth = 1
     c.fillStyle = colours.oxide
     for (const day of data.logged)
-      if (day.stops.length > 0) {
+      if (day.stops.length > 0 && day.at >= window.from) {
         c.beginPath()
         c.arc(x(day.at), y(10) + 6, 5, 0, 2 * Math.PI)
         c.fill()
