@@ -39,6 +39,8 @@ export const planLineSchema = z.object({
   action: z.string().optional(),
   /** why, in words */
   words: z.string().optional(),
+  /** weeks count from the first day of the plan, 1 and up */
+  phases: z.array(z.object({ stage: z.string(), fromWeek: z.number(), weeks: z.number() })).optional(),
   startsOn: daySchema.optional(),
   endsOn: daySchema.optional(),
 })

@@ -20,6 +20,9 @@ const listed = {
   action: sql<string | null>`json_extract(${planVersion.document}, '$.because.action')`,
   words: sql<string | null>`json_extract(${planVersion.document}, '$.because.words')`,
   whyWords: sql<string | null>`json_extract(${planVersion.document}, '$.why.words')`,
+  phases: sql<string | null>`(select json_group_array(json_object('stage', json_extract(value, '$.stage'),
+    'fromWeek', json_extract(value, '$.fromWeek'), 'weeks', json_extract(value, '$.weeks')))
+    from json_each(${planVersion.document}, '$.plan.phases'))`,
   startsOn: sql<string | null>`json_extract(${planVersion.document}, '$.days.startsOn')`,
   endsOn: sql<string | null>`json_extract(${planVersion.document}, '$.days.weeks[#-1].days[#-1].date')`,
 }
@@ -45,10 +48,11 @@ export async function plansOf(db: Db, personId: string): Promise<PlanLine[]> {
             ),
           )
           .orderBy(asc(planItem.phase), asc(planItem.place))
-  return rows.map(({ action, words, whyWords, startsOn, endsOn, ...row }) => ({
+  return rows.map(({ action, words, whyWords, startsOn, endsOn, phases, ...row }) => ({
     ...row,
     ...(action !== null && { action }),
     ...((words ?? whyWords ?? '') !== '' && { words: words ?? whyWords ?? '' }),
+    ...(phases !== null && { phases: JSON.parse(phases) as NonNullable<PlanLine['phases']> }),
     ...(startsOn !== null && { startsOn }),
     ...(endsOn !== null && { endsOn }),
     drills: [...new Set(items.flatMap((item) => (item.planId === row.id ? [item.drill] : [])))],

@@ -24,7 +24,8 @@ export function PersonSide({ person, practice, course, log, plans, references }:
   const inForce = plans[0]
   const due =
     inForce && newest
-      ? dayjs(inForce.startsOn ?? newest.day)
+      ? // counted from whichever was later: the plan's first day or the last look
+        dayjs([inForce.startsOn ?? newest.day, newest.day].sort()[1])
           .add(references.retestWeeks, 'week')
           .format('YYYY-MM-DD')
       : undefined

@@ -93,7 +93,7 @@ function OpenedVisit({ person, practice, planInForce, step }: Opened) {
     <OpenVisit frame={frame} fields={fields} read={read} record={record}>
       {isSideRoom(step) ? (
         <PartBoundary name={step}>
-          <Suspense fallback={null}>
+          <Suspense fallback={<p role="status">Opening …</p>}>
             <SideRoomView room={step} />
           </Suspense>
         </PartBoundary>

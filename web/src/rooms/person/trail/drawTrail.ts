@@ -169,10 +169,14 @@ function landings(data: TrailData, { context: c, colours }: Drawing, x: X): void
 
 const drawBand: Record<Band, (data: TrailData, drawing: Drawing, place: Placed, x: X) => void> = {
   plans(data, { context: c, colours }, { top, height }, x) {
-    for (const { from, to, line: plan, isInForce } of data.plans) {
+    for (const { from, to, line: plan, isInForce, phases } of data.plans) {
       const [a, b] = [x(from), x(to)]
       c.fillStyle = isInForce ? colours.act : colours.loadPale
       c.fillRect(a, top + 8, Math.max(2, b - a - 2), height - 16)
+      // where a phase begins
+      c.fillStyle = colours.sheet
+      for (const phase of phases)
+        if (phase.at > Math.max(from, 0)) c.fillRect(Math.round(x(phase.at)) - 1, top + 8, 1.5, height - 16)
       c.fillStyle = isInForce ? colours.sheet : colours.ink
       c.font = font(13, isInForce ? 700 : 400)
       c.textAlign = 'left'

@@ -55,6 +55,24 @@ test('a version lasts until the next one was made, the newest is in force', () =
     [28, 90, true],
   ])
 })
+test('phases begin where their weeks do, and end with the version', () => {
+  const phases = [
+    { stage: 'wake', fromWeek: 1, weeks: 2 },
+    { stage: 'build', fromWeek: 3, weeks: 4 },
+    { stage: 'load', fromWeek: 9, weeks: 4 },
+  ]
+  const withPhases = trailData({
+    course,
+    log,
+    today: '2026-04-06',
+    plans: [plans[0]!, { ...plans[1]!, phases }],
+  })!
+  expect(withPhases.plans[0]!.phases).toEqual([
+    { at: 0, stage: 'wake' },
+    { at: 14, stage: 'build' },
+  ])
+  expect(readAt(withPhases, 15)).toContain('plan version 1, build')
+})
 test('weeks add up what was written down, a partly trained day as a half', () => {
   expect(data.weeks[0]).toMatchObject({
     monday: '2026-01-12',

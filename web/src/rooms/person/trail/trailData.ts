@@ -1,14 +1,21 @@
 import { dayAfter, daysBetween, loggedDays, type LoggedDay } from '@sturvo/core/followup'
 import { weekSumsOf, type WeekSum } from '@sturvo/core/overTime'
 import type { Course, LogAnswer, PlanLine } from '@sturvo/schema'
-import { dayAsRead, eventKindText, followActionText, num } from '@sturvo/words'
+import { dayAsRead, eventKindText, followActionText, num, stageText } from '@sturvo/words'
 
 /** Everything of one person that has a day, ready to be drawn and read at any day. Days count from the first one. */
 export type TrailData = {
   first: string
   days: number
   visits: { at: number; id: string; number: number }[]
-  plans: { from: number; to: number; line: PlanLine; isInForce: boolean }[]
+  plans: {
+    from: number
+    to: number
+    line: PlanLine
+    isInForce: boolean
+    /** first days of its phases that lie within the time it counted */
+    phases: { at: number; stage: string }[]
+  }[]
   weeks: (WeekSum & { at: number })[]
   log: Map<string, LoggedDay>
   logged: (LoggedDay & { at: number })[]
@@ -57,11 +64,18 @@ export function trailData({
     plans: sorted.map((line, i) => {
       const next = sorted[i + 1]
       const to = [line.endsOn ?? line.madeOn, next?.madeOn ?? '9999-12-31'].sort()[0]!
+      const [from, until] = [at(line.madeOn), Math.max(at(line.madeOn) + 1, at(to))]
       return {
-        from: at(line.madeOn),
-        to: Math.max(at(line.madeOn) + 1, at(to)),
+        from,
+        to: until,
         line,
         isInForce: next === undefined,
+        phases: (line.phases ?? [])
+          .map(({ stage, fromWeek }) => ({
+            stage,
+            at: at(line.startsOn ?? line.madeOn) + (fromWeek - 1) * 7,
+          }))
+          .filter((phase) => phase.at < until),
       }
     }),
     weeks: weekSumsOf(logged).map((week) => ({ ...week, at: at(week.monday) })),
@@ -93,6 +107,11 @@ export function trailData({
 }
 const leastSpan = 28
 
+function phaseAt({ phases }: TrailData['plans'][number], at: number): string {
+  const stage = phases.findLast((phase) => phase.at <= at)?.stage
+  return stage === undefined ? '' : `, ${(stageText[stage as keyof typeof stageText] ?? stage).toLowerCase()}`
+}
+
 /** All bands read at one day, in words. */
 export function readAt(data: TrailData, place: number): string {
   const day = dayAfter(data.first, Math.round(place))
@@ -110,7 +129,7 @@ export function readAt(data: TrailData, place: number): string {
   return [
     dayAsRead(day),
     visit ? `visit ${visit.number}` : '',
-    plan ? `plan version ${plan.line.number}` : '',
+    plan ? `plan version ${plan.line.number}${phaseAt(plan, at)}` : '',
     week
       ? `week: ${num(week.trained, 1)} days trained, ${num(week.spacersMin, 0)} min spacers, ${num(week.shoesMin, 0)} min new shoes`
       : '',

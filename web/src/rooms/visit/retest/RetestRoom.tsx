@@ -60,13 +60,16 @@ function Retest({ before }: { before: DatedVisit }) {
   const [view, setView] = useState('measure')
   const rows = dueRows(before, facts.plan.inForce, practice.drills, references)
   const open = rows.filter((row) => !isDone(row, fields, before.facts))
-  const weeks = Math.round(daysBetween(before.day, startedOn) / 7)
+  const days = daysBetween(before.day, startedOn)
+  const since = days < 14 ? `${days} ${days === 1 ? 'day' : 'days'}` : `${Math.round(days / 7)} weeks`
   const unasked = reading.cautions.unanswered.length
   return (
     <>
       <header className={classes.head}>
         <h1>
-          Re-test, {weeks} {weeks === 1 ? 'week' : 'weeks'} after {dayAsRead(before.day)}
+          {days === 0
+            ? 'Re-test on the day of the visit before'
+            : `Re-test, ${since} after ${dayAsRead(before.day)}`}
         </h1>
         <p className={classes.soft}>
           {rows.length} rows are due, about {num(Math.ceil(plannedSeconds(rows, references) / 60), 0)}{' '}

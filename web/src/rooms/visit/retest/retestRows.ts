@@ -3,7 +3,7 @@ import type { DueRow } from '@sturvo/core/overTime'
 import type { VisitFacts } from '@sturvo/core/reading'
 import { sides, type Side } from '@sturvo/core/side'
 import { printOf, type Fields } from '@sturvo/schema'
-import { wordText } from '@sturvo/words'
+import { withUnit, wordText } from '@sturvo/words'
 import { shownNumber, trialsOf, unitShown, type Units } from '../rows/measureField'
 
 /** The value of the visit before, as it is read beside a row. */
@@ -21,7 +21,7 @@ export function valueBefore(
   }
   const value = numbers[measure]
   if (value === undefined) return undefined
-  return `${shownNumber(measure, value, units)} ${unitShown(measure, units)}`.trim()
+  return `${shownNumber(measure, value, units)}${withUnit(unitShown(measure, units))}`
 }
 
 /** Whether a row was answered at this visit, on every side that had a value before. */
