@@ -65,7 +65,7 @@ test('the whole half year on one line: read at any day by keys, zoomed, folded',
   await page.waitForFunction((before) => document.querySelector('canvas')!.clientHeight < before, {}, tall)
   // what was drawn is there: no empty canvas
   const inks = await line!.evaluate((canvas) => {
-    const c = canvas as HTMLCanvasElement
+    const c = canvas
     const { data } = c.getContext('2d')!.getImageData(0, 0, c.width, c.height)
     const seen = new Set<number>()
     for (let i = 0; i < data.length; i += 400) seen.add((data[i]! << 16) | (data[i + 1]! << 8) | data[i + 2]!)

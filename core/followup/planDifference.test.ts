@@ -78,7 +78,7 @@ describe('part of the planned days that was trained', () => {
     trainMin: i % 7 === 6 ? 0 : 10,
   }))
   const logged = (trainings: (LoggedDay['training'] | undefined)[]) =>
-    trainings.map((training, i) => ({ day: dayAfter(start, i), training, stops: [] }) as unknown as LoggedDay)
+    trainings.map((training, i) => ({ day: dayAfter(start, i), training, stops: [] }))
   const span = { from: start, to: dayAfter(start, 13) }
   test('partly is a half, a day of rest and a day nobody wrote of count for neither', () => {
     const days = logged([

@@ -116,7 +116,7 @@ function MeaningLine({ meaning }: { meaning: Meaning }) {
       <strong>{actText[act]}</strong>
       <div>
         <p>
-          {capacity && <b>{capacityText[capacity]}. </b>}
+          {capacity && <b>{capacityText[capacity]}.</b>}
           {actBecauseText[because]}
           {gateNow ? ` ${behindGateText[gateNow.id]}: ${gateOpenSentence(gateNow).toLowerCase()}` : ''}
         </p>
