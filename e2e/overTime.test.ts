@@ -134,7 +134,7 @@ test('measured anew or called unchanged; what it says and what that means', asyn
   await page.waitForSelector('[data-compared="kneeToWall.left"]')
   expect(await textOf('[data-compared="singleLegOpen.left"]')).toMatch(/seen as unchanged/)
   // no plan of this visit can be made yet, and nothing steps up on top of that
-  expect((await all('[data-act]', 'data-act'))[0]).toBe('refer')
+  expect((await all('[data-act]', 'data-act'))[0]).toBe('ask')
   expect(await all('[data-act]', 'data-act')).not.toContain('stepUp')
 })
 

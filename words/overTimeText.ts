@@ -69,6 +69,7 @@ export function dueWhatText(what: DueWhat): string {
 
 export const actText: Record<Act, string> = {
   refer: 'Refer',
+  ask: 'Ask first',
   easier: 'Make easier',
   swap: 'Swap',
   stop: 'Done: leave out',
@@ -77,8 +78,10 @@ export const actText: Record<Act, string> = {
 }
 export const actBecauseText: Record<ActBecause, string> = {
   redFlag: 'A red flag was answered yes today. No plan until it is dealt with.',
+  unasked: 'Red flags of today are still open. Until they are asked nothing steps up.',
+  painUnasked: 'Nobody asked yet how much it hurts now. Until then nothing steps up.',
   stopSign: 'The client wrote a stop sign that nobody has settled yet.',
-  painRose: 'The log asks for less load, whatever the measures say.',
+  painRose: 'It hurts clearly more than before: less load, whatever the measures say.',
   reallyWorse: 'Really further from what is wanted than before.',
   noChange: 'Trained for weeks, and no change beyond the error of measuring.',
   reached: 'What was short is there now, beyond what the error alone would explain.',

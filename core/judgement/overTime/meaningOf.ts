@@ -3,16 +3,19 @@ import { daysBetween } from '../../groundwork/calendar'
 import type { References } from '../../groundwork/reference'
 import { isNumberMeasure } from '../../foot/measures'
 import { gatesOf, worst, type Capacity, type GateId, type PlanInput } from '../../plan/training'
+import type { VisitFacts } from '../reading/facts'
 import type { VisitReading } from '../reading/read'
 import type { Comparison, OverTimeRow } from './compareVisits'
 import { factsOfCapacity, measuresOfFact, type DueWhat, type TrainedCapacity } from './dueRows'
 import { isDerived } from './overTimeTable'
 
 /** What a re-test asks of the plan; what protects the client comes first. */
-export const acts = ['refer', 'easier', 'swap', 'stop', 'stepUp', 'keep'] as const
+export const acts = ['refer', 'ask', 'easier', 'swap', 'stop', 'stepUp', 'keep'] as const
 export type Act = (typeof acts)[number]
 export type ActBecause =
   | 'redFlag'
+  | 'unasked'
+  | 'painUnasked'
   | 'stopSign'
   | 'painRose'
   | 'reallyWorse'
@@ -36,8 +39,16 @@ export type Meaning = {
 }
 
 export type RetestEnd = {
-  before: { day: string; reading: Pick<VisitReading, 'priorities' | 'planInput'> }
-  after: { day: string; reading: Pick<VisitReading, 'priorities' | 'planInput' | 'cautions'> }
+  before: {
+    day: string
+    facts: Pick<VisitFacts, 'worstPain'>
+    reading: Pick<VisitReading, 'priorities' | 'planInput'>
+  }
+  after: {
+    day: string
+    facts: Pick<VisitFacts, 'worstPain'>
+    reading: Pick<VisitReading, 'priorities' | 'planInput' | 'cautions'>
+  }
   comparison: Comparison
   trained: readonly TrainedCapacity[]
   /** what the log asks for today, and the part of the planned days that was trained; undefined without a log */
@@ -45,7 +56,7 @@ export type RetestEnd = {
 }
 
 /**
- * What a re-test means for the plan: refer, easier, swap, stop, step up, keep; with the reason and the comparisons behind
+ * What a re-test means for the plan: refer, ask, easier, swap, stop, step up, keep; with the reason and the comparisons behind
  * each. Nothing within the error of measuring moves a plan by itself, and what was hardly trained says nothing about
  * the drill.
  * @returns what changes the plan most comes first
@@ -56,10 +67,17 @@ export function meaningOf(end: RetestEnd, r: References): Meaning[] {
   const add = (act: Act, because: ActBecause, more: Partial<Meaning> = {}) =>
     meanings.push({ act, because, drills: [], rows: [], ...more })
   const all = trained.flatMap(({ drills }) => drills)
-  if (after.reading.cautions.block) add('refer', 'redFlag', { drills: all })
+  const { block } = after.reading.cautions
+  const pain = after.facts.worstPain
+  if (block && block.stops.length > 0) add('refer', 'redFlag', { drills: all })
   if (log?.action === 'stop') add('refer', 'stopSign', { drills: all })
-  const mayRise = meanings.length === 0 && log?.action !== 'backOff'
-  if (log?.action === 'backOff') add('easier', 'painRose', { drills: all })
+  if (block && block.openQuestions.length > 0) add('ask', 'unasked')
+  if (pain === undefined) add('ask', 'painUnasked')
+  const rose =
+    pain !== undefined && pain >= r.painRiseFrom && pain > (before.facts.worstPain ?? 0) + r.painRise
+  if (log?.action === 'backOff' || rose) add('easier', 'painRose', { drills: all })
+  // while anything of this stands, nothing steps up, however good the measures are
+  const mayRise = meanings.length === 0
   for (const gate of opened(before.reading.planInput, after.reading.planInput, r))
     if (mayRise) add('stepUp', 'gateOpened', { gate })
   const weeks = daysBetween(before.day, after.day) / 7

@@ -196,8 +196,8 @@ describe('what it means', () => {
     day = '2026-06-01',
     more: Partial<VisitFacts> = {},
   ): RetestEnd => {
-    const before = dated('2026-03-02', both({ kneeToWall: 60 }))
-    const after = dated(day, { ...both({ kneeToWall: mm }), ...more })
+    const before = dated('2026-03-02', { ...both({ kneeToWall: 60 }), worstPain: 2 })
+    const after = dated(day, { ...both({ kneeToWall: mm }), worstPain: 1, ...more })
     const comparison = compareVisits(before, after, { references: r, bigToeGoalDeg })
     return { before, after, comparison, trained, log }
   }
@@ -236,6 +236,19 @@ describe('what it means', () => {
     expect(all[0]).toBe(first)
     expect(all.filter((each) => each.startsWith('stepUp'))).toEqual([])
     expect(said(95, log).filter((each) => each.startsWith('stepUp'))).toEqual([])
+  })
+  test.each([
+    ['red flags that nobody asked', { cautionAnswers: {} }, 'ask: unasked'],
+    ['pain that nobody asked about', { worstPain: undefined }, 'ask: painUnasked'],
+    ['pain clearly above that of before', { worstPain: 6 }, 'easier: painRose'],
+  ])('%s keeps everything from stepping up', (_name, more, first) => {
+    const all = said(95, calm, '2026-06-01', more)
+    expect(all[0]).toBe(first)
+    expect(all.filter((each) => each.startsWith('stepUp'))).toEqual([])
+    expect(all).toContain('keep: reallyBetter')
+  })
+  test('pain a little up is no rise', () => {
+    expect(said(95, calm, '2026-06-01', { worstPain: 4 })).toContain('stepUp: reallyBetter')
   })
   test('a red flag of today: refer, and no step up', () => {
     const all = said(95, calm, '2026-06-01', { cautionAnswers: { tenderBone: true } })

@@ -179,7 +179,7 @@ function PersonLine({
         )}
         {visit && (
           <Button size="xs" variant="default" component={Link} to={`/person/${person.id}`}>
-            Log
+            Over time
           </Button>
         )}
         <Button

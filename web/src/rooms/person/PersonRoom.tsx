@@ -137,6 +137,7 @@ function OverTime({ person, log, mayDecide }: { person: Person; log: LogAnswer; 
               log={log}
               plans={plans}
               references={references}
+              mayDecide={mayDecide}
             />
           </div>
           <ForecastCard course={known} log={log} references={references} bigToeGoalDeg={bigToeGoalDeg} />

@@ -14,10 +14,12 @@ type SideProps = {
   log: LogAnswer
   plans: readonly PlanLine[]
   references: References
+  /** letters are a practitioner's */
+  mayDecide: boolean
 }
 
 /** What is wanted, what to mind, what is next, and every door to this person's papers. */
-export function PersonSide({ person, practice, course, log, plans, references }: SideProps) {
+export function PersonSide({ person, practice, course, log, plans, references, mayDecide }: SideProps) {
   const newest = course.visits.at(-1)
   const { read } = useDatedReading(newest?.id, person, practice)
   const goal = course.visits.findLast((visit) => visit.goal !== undefined)?.goal
@@ -79,6 +81,13 @@ export function PersonSide({ person, practice, course, log, plans, references }:
               <Paper href={`/api/visits/${newest.id}/feet.pdf`}>Where the feet stand</Paper>
               <Paper href={`/api/visits/${newest.id}/plan.pdf`}>Plan with reasons</Paper>
               <Paper href={`/api/visits/${newest.id}/shoes.pdf`}>Change of shoes</Paper>
+              {mayDecide && cautions.some(({ level }) => level === 'stop') && (
+                <li>
+                  <a href={`/api/visits/${newest.id}/letter.txt`} target="_blank" rel="noreferrer">
+                    Letter (text)
+                  </a>
+                </li>
+              )}
             </>
           )}
         </ul>
