@@ -126,6 +126,30 @@ export function followWhyText({ rule, evidence }: { rule: string; evidence: Evid
 }
 export const followRuleIds = Object.keys(ruleTexts)
 
+/** What a rule is about, in a few words, where its evidence is not at hand any more. */
+const ruleNames: Readonly<Record<string, string>> = {
+  stopSign: 'a stop sign',
+  painFlare: 'a day far above the usual pain',
+  painTwice: 'pain clearly above the usual on two days',
+  painDays: 'more pain on three of four days',
+  morningWorse: 'clearly worse the next morning, twice',
+  missedLong: 'more than three weeks missed',
+  missedWeek: 'more than a week missed',
+  painSome: 'pain a little above the usual',
+  painSteady: 'steady pain',
+  tooHard: 'no two more in reserve',
+  silent: 'nothing written',
+  littleKnown: 'too few days written',
+  notSettled: 'pain not settled by the next morning',
+  calm: 'a calm week',
+  cramp: 'cramps',
+  oneSided: 'pain on one side',
+  painMoves: 'pain in another place',
+  overSpacers: 'more spacer minutes than planned',
+  overShoes: 'more minutes in new shoes than planned',
+}
+export const followRuleName = (rule: string): string => ruleNames[rule] ?? rule
+
 /** A message to the client, to copy; it names no finding. */
 export function followMessageText(action: FollowAction, practice: string): string {
   switch (action) {

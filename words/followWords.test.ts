@@ -5,6 +5,7 @@ import {
   followChangeText,
   followMessageText,
   followRuleIds,
+  followRuleName,
   followWhyText,
   laneNameText,
   linkMessageText,
@@ -26,6 +27,7 @@ test('every rule says why in words, with its numbers and days', () => {
     const why = followWhyText({ rule: id, evidence })
     expect(why).not.toBe(id)
     expect(why).not.toMatch(/undefined|NaN/)
+    expect(followRuleName(id)).not.toBe(id)
   }
   expect(followWhyText({ rule: 'painTwice', evidence })).toBe(
     'soreness next morning 5, usually 1.4: more than 2 above on 4 May 2026',

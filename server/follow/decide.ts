@@ -161,7 +161,8 @@ export function adjustedPlan(
       ...(minutes.shoes !== undefined && { shoes: minutes.shoes }),
     },
   })
-  const { papers, ...rest } = plan
+  // why the visit's version was made led to that one; this one has its own reason
+  const { papers, why: _, ...rest } = plan
   const next: KeptPlan = {
     ...rest,
     id: newId(),

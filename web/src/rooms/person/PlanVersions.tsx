@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { planDifference } from '@sturvo/core/followup'
 import type { PlanLine } from '@sturvo/schema'
-import { dayAsRead, differenceLines, num, versionCause } from '@sturvo/words'
+import { dayAsRead, differenceLines, followRuleName, num, versionCause } from '@sturvo/words'
 import { failureText } from '../../app/failureText'
 import { newId } from '../../app/newId'
 import { useBackToPlanMutation, useKeptPlanQuery } from '../../app/planApi'
@@ -116,7 +116,9 @@ function VersionDetails({ personId, line, before, newest, mayDecide, onDone }: D
           </ul>
         </>
       )}
-      {kept.because && kept.because.rule !== '' && <p className={classes.soft}>Rule: {kept.because.rule}.</p>}
+      {kept.because && kept.because.rule !== '' && (
+        <p className={classes.soft}>The log said: {followRuleName(kept.because.rule)}.</p>
+      )}
       <Group gap={8}>
         {kept.papers !== undefined && (
           <Button

@@ -101,5 +101,5 @@ test('every band is read at one day, and what is not known is not made up', () =
   )
   expect(readAt(data, 84)).toContain('visit 2')
   expect(readAt(data, 60)).toContain('no pain written down')
-  expect(readAt(data, 28)).toContain('Proposal taken (painSome): wait')
+  expect(readAt(data, 28)).toContain('Proposal taken (pain a little above the usual): wait')
 })

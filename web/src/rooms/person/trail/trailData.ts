@@ -1,7 +1,7 @@
 import { dayAfter, daysBetween, loggedDays, type LoggedDay } from '@sturvo/core/followup'
 import { weekSumsOf, type WeekSum } from '@sturvo/core/overTime'
 import type { Course, LogAnswer, PlanLine } from '@sturvo/schema'
-import { dayAsRead, eventKindText, followActionText, num, stageText } from '@sturvo/words'
+import { dayAsRead, eventKindText, followActionText, followRuleName, num, stageText } from '@sturvo/words'
 
 /** Everything of one person that has a day, ready to be drawn and read at any day. Days count from the first one. */
 export type TrailData = {
@@ -96,7 +96,7 @@ export function trailData({
         .filter((mark) => mark.at >= 0 && mark.at > -eventsFromDays),
       ...log.decisions.map(({ day, kind, rule, words }) => ({
         at: at(day),
-        text: `${kind === 'reopen' ? 'Stop sign settled' : `Proposal ${decided[kind] ?? kind}`}${rule === '' ? '' : ` (${rule})`}${words === '' ? '' : `: ${words}`}`,
+        text: `${kind === 'reopen' ? 'Stop sign settled' : `Proposal ${decided[kind] ?? kind}`}${rule === '' ? '' : ` (${followRuleName(rule)})`}${words === '' ? '' : `: ${words}`}`,
         kind: 'rule' as const,
       })),
       ...logged.flatMap(({ day, stops }) =>
