@@ -155,6 +155,7 @@ export function factsOf(input: {
     ageYears: input.birthYear === null ? undefined : Number(input.day.slice(0, 4)) - input.birthYear,
     ...feetOf(input),
     ...earlierOf(input),
+    ...(before.length > 0 && { carriedPrints: bySide((side) => printOf(fields, side) === undefined) }),
     prints: bySide((side) => printFactsOf(lastPrint([fields, ...before], side))),
     recordings,
     // who recorded two feet and chose nothing means the recording

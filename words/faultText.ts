@@ -20,7 +20,7 @@ export const faultText = {
   planOver: 'This plan has ended. Nothing was changed: make a new one at a visit.',
   logAsksLess: 'The log asks for less just now. Nothing was changed: decide about its proposal first.',
   cautionSince:
-    'A caution came up since that version was made. Nothing was changed: make a new plan at the visit, so that it counts.',
+    'A caution, a pain or a shut gate came up since that version was made. Nothing was changed: make a new plan at the visit, so that it counts.',
   badPaper: 'Paper is a4 or letter. Nothing was made: choose one of them.',
   noStop: 'No caution asks for a letter in this visit.',
   noSuchAsset: 'There is no such file: reload the page.',

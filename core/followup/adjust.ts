@@ -33,7 +33,7 @@ export type Adjustment = {
 
 const weekDays = 7
 /** days on which nothing is done, wherever the plan moves to */
-const away = ['holiday', 'ill']
+export const away = ['holiday', 'ill']
 
 /**
  * The days of a plan after a proposal was taken. The week of the day before `from` is the one that counts: decided on a
@@ -110,17 +110,22 @@ function capped<D extends AdjustableDay>(day: D, { minutes, growth }: Adjustment
   }
 }
 
+/** A day on which nothing is done. */
+export function emptied<D extends AdjustableDay>(day: D, wish: string): D {
+  return { ...day, wish, trainMin: 0, parts: [], spacersMin: 0, shoesMin: 0, shoesMostMin: 0 }
+}
+
 function onDate<D extends AdjustableDay>(day: D, date: string, wishAt: ReadonlyMap<string, string>): D {
   const wish = wishAt.get(date)
   if (wish === undefined || !away.includes(wish)) {
     // a day that was away only because of its date is no day of rest elsewhere, but nothing was planned on it either
     return { ...day, date, wish: away.includes(day.wish) ? 'free' : day.wish }
   }
-  return { ...day, date, wish, trainMin: 0, parts: [], spacersMin: 0, shoesMin: 0, shoesMostMin: 0 }
+  return emptied({ ...day, date }, wish)
 }
 
 /** Leaves out what would stand beside something it never stood beside in the plan as it was decided. */
-function apartAsBefore<D extends AdjustableDay>(
+export function apartAsBefore<D extends AdjustableDay>(
   before: readonly AdjustableWeek<D>[],
   after: readonly AdjustableWeek<D>[],
   from: string,

@@ -85,6 +85,24 @@ describe('back to an earlier version', () => {
     })!
     expect(back[1]!.days.every((day) => day.setsShare === 0.6 && day.isEasier)).toBe(true)
   })
+  test('days away stay days away; a drill does not come to stand on the day after it was done', () => {
+    const earlier = plan([20, 20, 20], { parts: [['raise']] }).map((week) => ({
+      ...week,
+      days: week.days.map((day, d) => ([0, 2, 4].includes(d) ? day : { ...day, parts: [] })),
+    }))
+    const now = plan([20, 20, 20], { parts: [['raise']] }).map((week) => ({
+      ...week,
+      days: week.days.map((day, d) =>
+        d === 3 ? { ...day, wish: 'ill' } : { ...day, parts: d === 6 ? [['raise']] : [] },
+      ),
+    }))
+    const from = weekOf(2, 0).days[0]!.date
+    const back = goneBack(earlier, now, { from, growth: 0.15 })!
+    // done on the Sunday before, so not on the Monday it would have had
+    expect(back[1]!.days[0]!.parts.flat()).toEqual([])
+    expect(back[1]!.days[2]!.parts.flat()).toEqual(['raise'])
+    expect(back[1]!.days[3]).toMatchObject({ wish: 'ill', shoesMin: 0, parts: [] })
+  })
   test('a version whose days are over cannot be taken up', () => {
     expect(
       goneBack(plan([20]), plan([20, 20, 20]), { from: weekOf(3, 0).days[0]!.date, growth: 0.15 }),

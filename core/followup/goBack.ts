@@ -1,4 +1,4 @@
-import type { AdjustableDay, AdjustableWeek } from './adjust'
+import { apartAsBefore, away, emptied, type AdjustableDay, type AdjustableWeek } from './adjust'
 
 const weekDays = 7
 const laneKeys = ['spacersMin', 'shoesMin'] as const
@@ -9,7 +9,7 @@ type Lane = (typeof laneKeys)[number]
  * earlier version counts, but minutes grow from those of now: no week more than a usual growth above the heaviest so far,
  * however much the earlier version had by then; and while the version of now does a part of the sets, no more is done.
  * @param from first day it counts for, YYYY-MM-DD @param growth of minutes from week to week, e.g. 0.15
- * @returns undefined where the earlier version has no day from then on
+ * @returns days on which two drills would meet for the first time at the seam go without the second; undefined where the earlier version has no day from then on
  */
 export function goneBack<D extends AdjustableDay>(
   earlier: readonly AdjustableWeek<D>[],
@@ -22,7 +22,7 @@ export function goneBack<D extends AdjustableDay>(
     Lane,
     number | undefined
   >
-  return earlier.map((week) => {
+  const back = earlier.map((week) => {
     if (week.days.every((day) => day.date < from))
       return { ...week, days: week.days.map((day) => today.get(day.date) ?? day) }
     const shares = {} as Record<Lane, number>
@@ -37,7 +37,10 @@ export function goneBack<D extends AdjustableDay>(
     return {
       ...week,
       days: week.days.map((day) => {
-        if (day.date < from) return today.get(day.date) ?? day
+        const here = today.get(day.date)
+        if (day.date < from) return here ?? day
+        // away is away, whichever plan counts
+        if (here && away.includes(here.wish)) return emptied(day, here.wish)
         const share = Math.min(day.setsShare ?? 1, today.get(day.date)?.setsShare ?? 1)
         const shoesMin = Math.floor(day.shoesMin * shares.shoesMin)
         return {
@@ -51,6 +54,8 @@ export function goneBack<D extends AdjustableDay>(
       }),
     }
   })
+  // the last day of now and the first of then: what needs 48 hours keeps them
+  return apartAsBefore(earlier, back, from)
 }
 
 const sum = (days: readonly AdjustableDay[], lane: Lane) => days.reduce((total, day) => total + day[lane], 0)

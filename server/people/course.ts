@@ -32,6 +32,7 @@ export async function courseOf(database: Database, personId: string, accountId: 
     fieldsOfVisits(
       db,
       rows.map(({ id }) => id),
+      ['measure', 'print', 'answer', 'shoe', 'event'],
     ),
     errorsInForce(database, accountId, referenceValues(practice.references)),
   ])

@@ -1,6 +1,7 @@
 import dayjs from 'dayjs'
 import { desc, eq } from 'drizzle-orm'
 import { dayAfter, goneBack } from '@sturvo/core/followup'
+import type { PlanInput } from '@sturvo/core/training'
 import type { Handout } from '@sturvo/pages/handout'
 import { movedHandout } from '@sturvo/pages/moved'
 import { keptPlanSchema, type BackToPlan, type KeptPlan } from '@sturvo/schema'
@@ -29,7 +30,7 @@ export async function goBackTo(
   const parsed = keptPlanSchema.safeParse(JSON.parse(document))
   if (whose !== personId || !parsed.success) throw notFound('plan')
   const earlier = parsed.data
-  await assertNoCautionSince(database, work, personId, earlier)
+  await assertMayTakeUp(database, work, personId, earlier)
   return database.write(async (tx) => {
     const answered = await planAnsweredBefore(tx, personId, {
       id: wish.id,
@@ -77,8 +78,8 @@ export async function goBackTo(
   })
 }
 
-/** Cautions of the newest visit against those the earlier version was made with. */
-async function assertNoCautionSince(
+/** What the newest visit says against what the earlier version was made from. */
+async function assertMayTakeUp(
   database: Database,
   work: Work,
   personId: string,
@@ -91,8 +92,9 @@ async function assertNoCautionSince(
     .orderBy(desc(visit.startedOn), desc(visit.created))
     .limit(1)
   const sources = await visitSources(database, newest?.id ?? earlier.visitId)
-  const effects = await work.run('cautionEffects', { sources })
-  if (!effects) throw fault('planBlocked', 'to')
-  const known = new Set((earlier.inputs.effects as readonly string[] | undefined) ?? [])
-  if (effects.some((effect) => !known.has(effect))) throw fault('cautionSince', 'to')
+  // written by this program, whose type it has
+  const then = earlier.inputs as unknown as PlanInput
+  const may = await work.run('mayTakeUp', { sources, then })
+  if (may === undefined) throw fault('planBlocked', 'to')
+  if (!may) throw fault('cautionSince', 'to')
 }

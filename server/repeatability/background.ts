@@ -1,6 +1,6 @@
 import dayjs from 'dayjs'
 import { and, desc, eq, gte, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
-import type { EarlierVisit, TakenTrials, VisitBackground } from '@sturvo/schema'
+import type { EarlierVisit, FieldKindName, TakenTrials, VisitBackground } from '@sturvo/schema'
 import type { References } from '@sturvo/core/reference'
 import type { Database } from '../data/database'
 import { account, answer, measure, visit } from '../data/tables'
@@ -38,7 +38,7 @@ async function whoMeasured(
   return who
 }
 
-const isMeasured = (path: string) => path.startsWith('measure.') || path.startsWith('print.')
+const measuredKinds: FieldKindName[] = ['measure', 'print']
 
 /** What a re-test goes on from: the measured fields of the visits before it, newest first, none too old to plan by. */
 async function carriedInto(
@@ -61,10 +61,11 @@ async function carriedInto(
   const fields = await fieldsOfVisits(
     database.db,
     visits.map(({ id }) => id),
+    measuredKinds,
   )
   return visits.map(({ id, day }) => ({
     day,
-    fields: Object.fromEntries(Object.entries(fields.get(id) ?? {}).filter(([path]) => isMeasured(path))),
+    fields: fields.get(id) ?? {},
   }))
 }
 const mostCarried = 12

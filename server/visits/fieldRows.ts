@@ -1,13 +1,17 @@
-import { fieldSchemaOf, parsePath, type Fields } from '@sturvo/schema'
+import { fieldSchemaOf, parsePath, type FieldKindName, type Fields } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
 import { storedKinds, type StoredField } from './fieldKinds'
 
-/** Every field of some visits, the taken-away ones included as null. */
-export async function fieldRows(db: Db, visitIds: readonly string[]): Promise<StoredField[]> {
+/** Every field of some visits, the taken-away ones included as null. @param wanted kinds, all where left out */
+export async function fieldRows(
+  db: Db,
+  visitIds: readonly string[],
+  wanted = Object.keys(storedKinds) as FieldKindName[],
+): Promise<StoredField[]> {
   if (visitIds.length === 0) return []
   const ids = [...visitIds]
-  const kinds = await Promise.all(Object.values(storedKinds).map((kind) => kind.read(db, ids)))
+  const kinds = await Promise.all(wanted.map((kind) => storedKinds[kind].read(db, ids)))
   return kinds.flat().map((field) => ({ ...field, value: readable(field.path, field.value) }))
 }
 
@@ -23,10 +27,14 @@ function readable(path: string, value: unknown): unknown {
   return checked?.success ? checked.data : unreadable
 }
 
-/** The fields of some visits that can be read. */
-export async function fieldsOfVisits(db: Db, visitIds: readonly string[]): Promise<Map<string, Fields>> {
+/** The fields of some visits that can be read; of some kinds only, where the others would be read for nothing. */
+export async function fieldsOfVisits(
+  db: Db,
+  visitIds: readonly string[],
+  wanted?: FieldKindName[],
+): Promise<Map<string, Fields>> {
   const byVisit = new Map<string, Fields>()
-  for (const { visitId, path, value } of await fieldRows(db, visitIds)) {
+  for (const { visitId, path, value } of await fieldRows(db, visitIds, wanted)) {
     const fields = byVisit.get(visitId) ?? {}
     if (value !== null && value !== unreadable) fields[path] = value
     byVisit.set(visitId, fields)

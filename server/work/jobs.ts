@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs'
 import type { RecordingMeta } from '@sturvo/core/pressure'
 import type { References } from '@sturvo/core/reference'
-import type { OwnDrill } from '@sturvo/core/training'
+import { mayTakeUp, type OwnDrill, type PlanInput } from '@sturvo/core/training'
 import type { KeptPlan } from '@sturvo/schema'
 import { MeasureError } from '@sturvo/core/problem'
 import { simulatedPicture, type PictureWish } from '../devices/simulatedPicture'
@@ -23,9 +23,11 @@ export const jobs = {
   visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
     visitDocument(sources, wish),
   decidedPlan: ({ sources }: { sources: VisitSources }) => decidedPlan(sources),
-  /** what the cautions of a visit ask of a plan; undefined while none may be made */
-  cautionEffects: ({ sources }: { sources: VisitSources }) =>
-    Promise.resolve(readSources(sources).reading.planInput?.effects),
+  /** whether an earlier plan may be taken up by what a visit says; undefined while no plan may be made */
+  mayTakeUp: ({ sources, then }: { sources: VisitSources; then: PlanInput }) => {
+    const { reading, references } = readSources(sources)
+    return Promise.resolve(reading.planInput && mayTakeUp(then, reading.planInput, references))
+  },
   keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
   keptCalendar: (wish: Parameters<typeof keptCalendar>[0]) => Promise.resolve(keptCalendar(wish)),
   clientPlan: ({

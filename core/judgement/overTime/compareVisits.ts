@@ -1,4 +1,10 @@
-import { measureTable, type MeasureId, type NumberMeasureId, type WordMeasureId } from '../../foot/measures'
+import {
+  measureTable,
+  postureMeasures,
+  type MeasureId,
+  type NumberMeasureId,
+  type WordMeasureId,
+} from '../../foot/measures'
 import type { References, SemId } from '../../groundwork/reference'
 import { sides, type Side } from '../../groundwork/side'
 import { judgeChange, normalCdf, type Change, type Compared } from '../../groundwork/statistics'
@@ -46,6 +52,8 @@ export type Comparison = {
   words: WordOverTime[]
   /** "real" ones that chance alone would bring among the rows that can be compared */
   realByChance: number
+  /** values of the later visit that were not taken then but read from before: these are compared with nothing */
+  carried: number
 }
 
 /**
@@ -65,7 +73,7 @@ export function compareVisits(
     idsIn(after, side).flatMap((id): OverTimeRow[] => {
       const [first, last] = [valueAt(before, id, side), valueAt(after, id, side)]
       const kind = overTimeKind(id)
-      if (!first || !last || !kind) return []
+      if (!first || !last || !kind || isCarried(after.facts, id, side)) return []
       const sem = semOf(kind.sem, first.method)
       const { trial, day } = errors[sem] ?? errorOverDays(r[sem], undefined, r)
       const scale = Math.sqrt(kind.parts)
@@ -96,7 +104,28 @@ export function compareVisits(
     rows,
     words: sides.flatMap((side) => wordsOf(before, after, side)),
     realByChance: comparable.length * 2 * (1 - normalCdf(r.changeReal)),
+    carried: sides.reduce((sum, side) => sum + Object.keys(after.facts.carried?.[side] ?? {}).length, 0),
   }
+}
+
+/** What a derived value is made of; the arch index of the print, which has a day of its own. */
+const madeOf: Readonly<Record<Exclude<DerivedId, 'archIndex'>, readonly MeasureId[]>> = {
+  archTravel: ['navicularSit', 'navicularStand'],
+  archReserve: ['navicularStand', 'navicularSingle'],
+  shareHeel: ['scaleHeel', 'feltHeel'],
+  shareInner: ['scaleHeel', 'feltHeel'],
+  shareOuter: ['scaleHeel', 'feltHeel'],
+  postureScore: postureMeasures,
+}
+
+/** Whether a value of a re-test was not taken then, but read from a visit before: it says nothing of that day. */
+export function isCarried(facts: VisitFacts, id: OverTimeId, side: Side): boolean {
+  const days = facts.carried?.[side]
+  if (!days) return false
+  if (id === 'archIndex') return facts.carriedPrints?.[side] === true
+  // a mat that was recorded on the day is of the day
+  if (id.startsWith('share') && facts.loadMethod === 'mat') return false
+  return (isDerived(id) ? madeOf[id] : [id]).some((each) => days[each] !== undefined)
 }
 
 /** What was felt is known far worse than what was weighed. */
@@ -160,13 +189,17 @@ function derivedAt(
 
 /** Called unchanged at the later visit: measured then, without a number of its own. */
 function isUnchanged({ facts }: DatedReading, id: OverTimeId, side: Side): boolean {
-  return !isDerived(id) && facts.feet[side].states[id] === 'unchanged'
+  if (id === 'archIndex') return false
+  const from = isDerived(id) ? madeOf[id] : [id]
+  return from.some((each) => facts.feet[side].states[each] === 'unchanged')
 }
 
 function wordsOf(before: DatedReading, after: DatedReading, side: Side): WordOverTime[] {
   const [first, last] = [before.facts.feet[side].words, after.facts.feet[side].words]
   return (Object.keys(last) as WordMeasureId[]).flatMap((id) => {
     const [was, is] = [first[id], last[id]]
-    return was === undefined || is === undefined ? [] : [{ id, side, before: was, after: is }]
+    return was === undefined || is === undefined || after.facts.carried?.[side][id] !== undefined
+      ? []
+      : [{ id, side, before: was, after: is }]
   })
 }

@@ -129,6 +129,40 @@ describe('two visits compared', () => {
     expect(row!.change.mdc).toBeGreaterThan(dayAlone)
     expect(row!.change.mdc).toBeLessThan(dayAlone * 1.1)
   })
+  test('what a re-test only reads from before is compared with nothing, nor what is made of it', () => {
+    const heights = {
+      navicularSit: 45,
+      navicularStand: 33,
+      kneeToWall: 60,
+      scaleHeel: 20,
+      scaleInner: 8,
+      scaleOuter: 8,
+    }
+    const before = dated('2026-03-02', both(heights))
+    const days = { navicularSit: '2026-03-02', navicularStand: '2026-03-02', scaleHeel: '2026-03-02' }
+    const after = dated('2026-06-01', {
+      ...both({ ...heights, kneeToWall: 80 }),
+      carried: { left: days, right: days },
+    })
+    const { rows, carried } = compareVisits(before, after, { references: r, bigToeGoalDeg })
+    const ids = new Set(rows.map((row) => row.id))
+    expect(ids.has('kneeToWall')).toBe(true)
+    for (const id of ['navicularSit', 'archTravel', 'archReserve', 'shareHeel'] as const)
+      expect(ids.has(id)).toBe(false)
+    expect(carried).toBe(6)
+    // and no drill is swapped for what nobody looked at
+    const said = meaningOf(
+      {
+        before,
+        after,
+        comparison: { ...compareVisits(before, after, { references: r, bigToeGoalDeg }) },
+        trained: trainedBy(['dome'], []),
+        log: { action: undefined, trainedShare: 1 },
+      },
+      r,
+    )
+    expect(said.find((each) => each.capacity === 'arch')?.because).toBe('notMeasured')
+  })
   test('says how many chance alone would bring', () => {
     const visit = dated('2026-03-02', both({ kneeToWall: 80, heelRaises: 12, bigToeExtension: 50 }))
     expect(

@@ -44,6 +44,8 @@ export type VisitFacts = {
   feet: BySide<FootValues>
   /** days of values that were not taken at this visit, where it is a re-test; YYYY-MM-DD */
   carried?: BySide<CarriedDays> | undefined
+  /** of a re-test: prints that are of a visit before */
+  carriedPrints?: BySide<boolean> | undefined
   /** the same feet at the visit before; left out at a first visit */
   earlier?: BySide<EarlierFoot> | undefined
   prints: BySide<PrintFacts | undefined>

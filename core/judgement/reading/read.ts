@@ -7,6 +7,7 @@ import { spacedShoes, spacingOf } from './spacingOf'
 import { widenedByMm, type SpacingPlan } from '../../plan/spacing'
 import { missingAt, readTraining, type TrainingReading } from './readTraining'
 import type { OwnDrill } from '../../plan/training'
+import { bigToeGoalOf } from './bigToeGoal'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { Finding } from './finding'
 import { findingWeight } from './findingWeight'
@@ -57,8 +58,7 @@ export function read(
   own: readonly OwnDrill[] = [],
 ): VisitReading {
   const facts = { ...asMeasured, feet: bySide((side) => withShinAngle(asMeasured.feet[side], references)) }
-  const bigToeGoalDeg =
-    settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg
+  const bigToeGoalDeg = bigToeGoalOf(settings, references)
   const look = bySide((side) =>
     readLook(
       { foot: facts.feet[side], print: facts.prints[side], side, bodyMassKg: facts.bodyMassKg },

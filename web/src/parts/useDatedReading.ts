@@ -18,7 +18,8 @@ export function useDatedReading(
   const { data: visit, isError: noVisit } = useVisitQuery(visitId ?? '', skip)
   const { data: background, isError: noBackground } = useBackgroundQuery(visitId ?? '', skip)
   const read = useMemo(() => {
-    if (!visit || !background || visit.id !== visitId) return undefined
+    // whatever an address or a field names: nobody's feet are laid beside somebody else's
+    if (!visit || !background || visit.id !== visitId || visit.personId !== person.id) return undefined
     const said = readingOf({
       fields: visit.fields,
       person,
@@ -29,5 +30,6 @@ export function useDatedReading(
     })
     return { ...said, day: visit.startedOn, visit }
   }, [visit, background, visitId, person, practice])
-  return { read, isFailed: noVisit || noBackground }
+  const isOther = visit !== undefined && visit.id === visitId && visit.personId !== person.id
+  return { read, isFailed: noVisit || noBackground || isOther }
 }

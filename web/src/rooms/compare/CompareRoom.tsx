@@ -4,7 +4,7 @@ import { IconArrowLeft, IconPrinter } from '@tabler/icons-react'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { compareVisits } from '@sturvo/core/overTime'
-import { referenceValues } from '@sturvo/core/reference'
+import { bigToeGoalOf } from '@sturvo/core/reading'
 import type { Person, Practice } from '@sturvo/schema'
 import { dayAsRead } from '@sturvo/words'
 import { usePersonQuery } from '../../app/api'
@@ -118,12 +118,10 @@ function Compared({
   const [shape, setShape] = useState<Shape>('both')
   const [place, setPlace] = useState(50)
   const showing = useShowing(shape, place)
-  const references = referenceValues(practice.references)
   const comparison = compareVisits(before, after, {
     references: after.references,
     errors: background?.overDays,
-    bigToeGoalDeg:
-      practice.settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg,
+    bigToeGoalDeg: bigToeGoalOf(practice.settings, after.references),
   })
   return (
     <>

@@ -1,5 +1,6 @@
 import { svgPath } from '@sturvo/core/drawing'
 import { footOutline, footShapeOf } from '@sturvo/core/footShape'
+import { isCarried } from '@sturvo/core/overTime'
 import { copOf, tripodPoints } from '@sturvo/core/tripod'
 import { sides, type Side } from '@sturvo/core/side'
 import { photoOf, printOf } from '@sturvo/schema'
@@ -100,11 +101,13 @@ function FeetOf({
     })
     const outline = photoOf(fields, 'top', side)?.outlineFootMm ?? footOutline(shape).outlineFootMm
     const print = printOf(fields, side)
-    const tripod = reading.load.tripods[side]
+    const tripod = isCarried(facts, 'shareHeel', side) ? undefined : reading.load.tripods[side]
     const tri = tripodPoints(shape, points)
     const stroke = isBefore ? 'var(--soft)' : `var(--${side})`
     const dash = isBefore ? '5 3' : undefined
-    const gaps = ([1, 2, 3, 4] as const).map((n) => facts.feet[side].numbers[`gapSpread${n}`])
+    const gaps = ([1, 2, 3, 4] as const).map((n) =>
+      isCarried(facts, `gapSpread${n}`, side) ? undefined : facts.feet[side].numbers[`gapSpread${n}`],
+    )
     const label = footToMat({ x: -shape.ballWidthMm * 0.62, y: shape.lengthMm * 0.9 }, side)
     return (
       <g key={side} data-foot={side}>
@@ -175,8 +178,8 @@ const labelApart = 12
 
 /** The heights of both days on one scale, outside of each foot; a line leads from before to after. */
 function Ladders({ before, after, showing }: { before: DatedVisit; after: DatedVisit; showing: Showing }) {
-  const heightOf = (visit: DatedVisit, side: Side, id: (typeof rungs)[number][0]) =>
-    visit.facts.feet[side].numbers[id]
+  const heightOf = ({ facts }: DatedVisit, side: Side, id: (typeof rungs)[number][0]) =>
+    isCarried(facts, id, side) ? undefined : facts.feet[side].numbers[id]
   const all = [before, after].flatMap((visit) =>
     sides.flatMap((side) => rungs.map(([id]) => heightOf(visit, side, id)).filter((v) => v !== undefined)),
   )

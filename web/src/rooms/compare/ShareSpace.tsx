@@ -1,4 +1,4 @@
-import { semOf } from '@sturvo/core/overTime'
+import { isCarried, semOf } from '@sturvo/core/overTime'
 import type { TripodShares } from '@sturvo/core/tripod'
 import { sides } from '@sturvo/core/side'
 import type { DatedVisit } from '../../parts/useDatedReading'
@@ -35,7 +35,9 @@ export function ShareSpace({ before, after }: { before: DatedVisit; after: Dated
             x: h * at.h.x + m1 * at.m1.x + m5 * at.m5.x,
             y: h * at.h.y + m1 * at.m1.y + m5 * at.m5.y,
           })
-          const [was, is] = [before, after].map((visit) => visit.reading.load.tripods[side])
+          const [was, is] = [before, after].map((visit) =>
+            isCarried(visit.facts, 'shareHeel', side) ? undefined : visit.reading.load.tripods[side],
+          )
           const isSame = was?.method === is?.method
           return (
             <g key={side} transform={`translate(${i * size} 0)`} data-share-space={side} fontSize="11">

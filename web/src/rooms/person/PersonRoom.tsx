@@ -3,6 +3,7 @@ import dayjs from 'dayjs'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { loggedDays, selfTestIds, selfTests } from '@sturvo/core/followup'
+import { bigToeGoalOf } from '@sturvo/core/reading'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import type { Side } from '@sturvo/core/side'
 import type { LogAnswer, Person } from '@sturvo/schema'
@@ -118,8 +119,7 @@ function OverTime({ person, log, mayDecide }: { person: Person; log: LogAnswer; 
   )
   if (!practice || !plans) return null
   const references = referenceValues(practice.references)
-  const bigToeGoalDeg =
-    practice.settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg
+  const bigToeGoalDeg = bigToeGoalOf(practice.settings, references)
   return (
     <LoadedPart query={course}>
       {(known) => (

@@ -2,6 +2,7 @@ import { Button, Group } from '@mantine/core'
 import { Link } from 'react-router'
 import { loggedDays, trainedShare } from '@sturvo/core/followup'
 import { compareVisits, meaningOf, trainedBy, type Meaning } from '@sturvo/core/overTime'
+import { bigToeGoalOf } from '@sturvo/core/reading'
 import { gatesOf } from '@sturvo/core/training'
 import {
   actBecauseText,
@@ -34,10 +35,8 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
   const comparison = compareVisits(before, after, {
     references,
     errors: background?.overDays,
-    bigToeGoalDeg: settings.bigToeGoal === 'sixty' ? references.bigToeGoalDeg : references.bigToeGoalHighDeg,
+    bigToeGoalDeg: bigToeGoalOf(settings, references),
   })
-  const carried = comparison.rows.filter((row) => row.after.day < startedOn)
-  const taken = { ...comparison, rows: comparison.rows.filter((row) => row.after.day >= startedOn) }
   const share =
     log && plan?.days
       ? trainedShare(
@@ -50,7 +49,7 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
     {
       before,
       after,
-      comparison: taken,
+      comparison,
       trained: trainedBy(facts.plan.inForce, practice.drills),
       log: log && { action: log.followUp?.action, trainedShare: share },
     },
@@ -92,10 +91,10 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
       </section>
       <section className={classes.card} aria-labelledby="changed">
         <h2 id="changed">Since {dayAsRead(before.day)}</h2>
-        <ComparisonTable comparison={taken} name="Comparison with the visit before" />
-        {carried.length > 0 && (
+        <ComparisonTable comparison={comparison} name="Comparison with the visit before" />
+        {comparison.carried > 0 && (
           <p className={classes.soft}>
-            {carried.length} more values are from before and were not taken anew.
+            {comparison.carried} more values are from before and were not taken anew.
           </p>
         )}
       </section>
