@@ -1,4 +1,4 @@
-import type { ToBuy, ToLetGo, TransitionReading } from '@sturvo/core/reading'
+import type { ShelfPart, ToBuy, ToLetGo, TransitionReading } from '@sturvo/core/reading'
 import type {
   BrokenRule,
   LimitRule,
@@ -6,6 +6,7 @@ import type {
   StepActivity,
   Transition,
   TransitionEnd,
+  TransitionInput,
   WhatIf,
 } from '@sturvo/core/transition'
 import type { AssumptionId, SimulatedPlan } from '@sturvo/core/simulation'
@@ -68,6 +69,7 @@ export const toLetGoText = ({ name, week }: ToLetGo): string =>
   week === undefined ? name : `${name}, by week ${week}`
 
 export const whatIfText: Record<WhatIf, string> = {
+  halfWay: 'a half-way shoe first',
   missed: 'two weeks missed',
   ill: 'four weeks ill',
   job: 'a job with 10 h more standing',
@@ -75,6 +77,16 @@ export const whatIfText: Record<WhatIf, string> = {
   sore: 'sore from now on',
   stop: 'a stop in week 6, then anew',
 }
+/** The shoe that lies between the usual one and the one that is aimed at, in numbers. */
+export function halfWayText({ from, to }: TransitionInput): string {
+  const between = num((from.usual.stackMm + to.sole.stackMm) / 2, 0)
+  return ` In a shoe of ${between} mm under the heel, half way to ${num(to.sole.stackMm, 0)} mm; the way down from there is planned anew, from what is worn then. To plan it, choose “${endText.lowerStack}”.`
+}
+
+/** A part of the shelf by its name. */
+export const shelfPartText = ({ kind, name }: Pick<ShelfPart, 'kind' | 'name'>): string =>
+  ({ shoe: name, toBuy: 'to buy', barefoot: 'barefoot', inPlace: 'in place of those let go' })[kind]
+
 /** What another condition would do to a plan. */
 export function whatIfSentence(plan: Pick<Transition, 'reachedWeek'>, what: Transition): string {
   if (what.reachedWeek === undefined) {

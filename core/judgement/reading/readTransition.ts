@@ -4,6 +4,7 @@ import { sides, type BySide } from '../../groundwork/side'
 import {
   allowedEnds,
   exposureOf,
+  isLikeTarget,
   meanStackMm,
   onFeetMin,
   planTransition,
@@ -25,6 +26,7 @@ import type { PracticeSettings, VisitFacts } from './facts'
 import type { GradesReading } from './readGrades'
 import type { LookReading } from './readLook'
 import type { ShoeOnFeet } from './readShoes'
+import { shelfThen, type ShelfPart } from './shelfThen'
 
 /** A shoe that is not owned, in numbers, and the week by which it is needed. */
 export type ToBuy = { week: number; sole: SoleSpec }
@@ -46,6 +48,8 @@ export type TransitionReading = Transition & {
   stackMm: { now: number; end: number }
   buy: ToBuy[]
   letGo: ToLetGo[]
+  /** minutes a week by shoe, today and at the end */
+  shelf: { now: ShelfPart[]; then: ShelfPart[] }
 }
 
 /**
@@ -117,6 +121,10 @@ export function readTransition(
   const isCut = wish.hours === undefined && whole.smaller !== undefined
   const planned = isCut ? { ...asking, to: { ...to, minutes: whole.smaller!.targetMinutes } } : asking
   const transition = isCut ? planTransition(planned, references) : whole
+  const isLetGo = ({ reading: { shoe }, verdict }: ShoeOnFeet) =>
+    isWorn(shoe) && (shoe.ownVerdict?.choice ?? verdict.choice) === 'letGo'
+  const letGo = input.shoes.filter(isLetGo).map(({ reading: { shoe } }) => shoe)
+  const isBarefoot = end === 'barefootTraining'
   const isOwned = owned === sole || end === 'fits' || end === 'barefootTraining'
   return {
     ...transition,
@@ -132,12 +140,26 @@ export function readTransition(
       end: meanStackMm(from, sole, planned.to.minutes),
     },
     buy: isOwned ? [] : [{ week: 1, sole }],
-    letGo: input.shoes
-      .filter(
-        ({ reading: { shoe }, verdict }) =>
-          isWorn(shoe) && (shoe.ownVerdict?.choice ?? verdict.choice) === 'letGo',
-      )
-      .map(({ reading: { shoe } }) => ({ id: shoe.id, name: shoe.name, week: transition.reachedWeek })),
+    letGo: letGo.map(({ id, name }) => ({ id, name, week: transition.reachedWeek })),
+    shelf: shelfThen({
+      shoes: worn.map((shoe) => ({
+        ...shoe,
+        isNew: isLikeTarget(shoe, like, references),
+        isLetGo: letGo.some(({ id }) => id === shoe.id),
+      })),
+      change: {
+        moreMin: Math.max(
+          0,
+          transition.targetMinutes -
+            from.newMinutes +
+            Math.max(0, transition.runTargetMinutes - from.newRunMinutes),
+        ),
+        barefootMin: from.barefootMin,
+        isBarefoot,
+      },
+      buy: isOwned ? undefined : sole,
+      walkedIn: owned === sole ? newShoe?.reading.shoe.id : undefined,
+    }),
   }
 }
 

@@ -71,6 +71,7 @@ test('no rule leaves room for more: the plan is the optimum of a mixed-integer p
           minutes: { ...input.from.minutes, run: 0 },
           newMinutes: 0,
           newRunMinutes: 0,
+          barefootMin: 0,
           longestBoutMin: 0,
           surface: undefined,
         },

@@ -26,6 +26,8 @@ export type Exposure = {
   /** of these without running: already in shoes like those of the target, or barefoot */
   newMinutes: number
   newRunMinutes: number
+  /** of them painted as barefoot, on no shoe of the shelf */
+  barefootMin: number
   /** longest stretch of them in one go; 0 where there are none */
   longestBoutMin: number
   /** the hardest ground they are walked on */
@@ -134,6 +136,7 @@ export function exposureOf(
     minutes,
     newMinutes,
     newRunMinutes: Math.min(minutes.run, sum(inThin, 'run')),
+    barefootMin: barefoot,
     // an hour a week is not worn in one go: a day's share of it is
     longestBoutMin: newMinutes > 0 ? Math.max(longestBlock * halfHourMin, newMinutes / r.wearingDays) : 0,
     surface: newMinutes > 0 ? hardestOf(thin) : undefined,

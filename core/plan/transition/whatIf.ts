@@ -1,7 +1,10 @@
 import type { TransitionFactor, TransitionInput } from './transition'
 
-export const whatIfs = ['missed', 'ill', 'job', 'heavier', 'sore', 'stop'] as const
+export const whatIfs = ['halfWay', 'missed', 'ill', 'job', 'heavier', 'sore', 'stop'] as const
 export type WhatIf = (typeof whatIfs)[number]
+
+/** a sole that falls by more than this is worth a shoe in between. @source practice default */
+const halfWayFromMm = 14
 
 const fromWeek = 6
 const moreStandingMin = 600
@@ -17,6 +20,16 @@ const withFactor = (input: TransitionInput, factor: TransitionFactor): Transitio
 /** The same plan asked under another condition: what would become of it if. Nothing of it is kept. */
 export function askedIf(input: TransitionInput, what: WhatIf): TransitionInput {
   switch (what) {
+    case 'halfWay': {
+      const { usual } = input.from
+      const between = (a: number, b: number) => (a + b) / 2
+      const sole = {
+        stackMm: between(usual.stackMm, input.to.sole.stackMm),
+        dropMm: between(usual.dropMm, input.to.sole.dropMm),
+        bend: between(usual.bend, input.to.sole.bend),
+      }
+      return { ...input, to: { ...input.to, sole } }
+    }
     case 'missed':
       return away(input, 2)
     case 'ill':
@@ -37,6 +50,11 @@ export function askedIf(input: TransitionInput, what: WhatIf): TransitionInput {
   }
 }
 
-/** Questions that make sense of this client: body mass slows those who run. */
-export const whatIfsOf = ({ from }: TransitionInput): WhatIf[] =>
-  whatIfs.filter((what) => what !== 'heavier' || from.minutes.run > 0)
+/** Questions that make sense of this client: body mass slows those who run, a shoe in between helps a long way down. */
+export const whatIfsOf = ({ from, to }: TransitionInput): WhatIf[] =>
+  whatIfs.filter(
+    (what) =>
+      (what !== 'heavier' || from.minutes.run > 0) &&
+      (what !== 'halfWay' ||
+        (to.end !== 'barefootTraining' && from.usual.stackMm - to.sole.stackMm > halfWayFromMm)),
+  )

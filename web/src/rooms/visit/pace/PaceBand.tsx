@@ -41,7 +41,10 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
   const [held, setHeld] = useState<{ week: number; minutes: number }>()
   const wide = width || usualWide
   const step = (wide - left - 8) / Math.max(weeks.length, what?.length ?? 0)
-  const most = Math.max(targetMinutes, ...weeks.map((w) => w.minutes), held?.minutes ?? 0, 60) * 1.06
+  // on the mat everybody is barefoot: these minutes lie on top of those in the shoes
+  const bareMin = transition.to.end === 'barefootTraining' ? 0 : transition.input.trainingMinAWeek
+  const most =
+    Math.max(targetMinutes, ...weeks.map((w) => w.minutes), held?.minutes ?? 0, 60) * 1.06 + bareMin
   const x = (week: number) => left + (week - 1) * step
   // the shore rises with every ground and activity that has opened
   const rise = weeks.map((_, i) => weeks.slice(0, i + 1).filter((w) => w.opens).length)
@@ -106,7 +109,7 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
         />
         <text
           x={wide - 10}
-          y={y(targetMinutes, weeks.length) - 21}
+          y={y(targetMinutes + bareMin, weeks.length) - 21}
           textAnchor="end"
           className={classes.targetName}
         >
@@ -119,6 +122,21 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
             .join('')}Z`}
           className={classes.water}
         />
+        {bareMin > 0 && (
+          <g data-barefoot>
+            {weeks.map((w, i) => (
+              <rect
+                key={w.week}
+                x={x(w.week)}
+                width={step}
+                y={y(shown[i]! + bareMin, i)}
+                height={bareMin * scale}
+                className={classes.bare}
+              />
+            ))}
+            <title>{`Barefoot in training: ${num(bareMin, 0)} min a week`}</title>
+          </g>
+        )}
         {weeks.map((w, i) => (
           <g key={w.week}>
             {w.isLighter && (
@@ -194,7 +212,7 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
               className={classes.edgeLine}
             />
             {(weeks.length <= 20 || w.week === open || w.week % 4 === 1) && (
-              <text x={x(w.week) + step / 2} y={y(shown[i]!, i) - 6} className={classes.minutes}>
+              <text x={x(w.week) + step / 2} y={y(shown[i]! + bareMin, i) - 6} className={classes.minutes}>
                 {shown[i]!}
               </text>
             )}
@@ -221,6 +239,21 @@ export function PaceBand({ today, transition, what, open, onOpen, edited, onSet 
           week
         </text>
       </svg>
+      <p className={classes.legend} data-band-legend>
+        <span>
+          <i data-kind="shoe" /> in the new shoes
+        </span>
+        {bareMin > 0 && (
+          <span>
+            <i data-kind="bare" /> barefoot in training, {num(bareMin, 0)} min a week
+          </span>
+        )}
+        {weeks.some((w) => w.runMinutes > 0) && (
+          <span>
+            <i data-kind="run" /> running in them
+          </span>
+        )}
+      </p>
       <Doses weeks={weeks} wide={wide} x={x} step={step} />
     </div>
   )

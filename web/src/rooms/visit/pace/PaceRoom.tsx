@@ -1,4 +1,4 @@
-import { Button, Group, SegmentedControl, Select } from '@mantine/core'
+import { Button, Group, Select, Slider } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -18,6 +18,7 @@ import {
   brokenText,
   endText,
   factorsSentence,
+  halfWayText,
   num,
   rungText,
   surfaceText,
@@ -34,6 +35,7 @@ import { SideRoomHead } from '../SideRoomHead'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { CompareView } from './CompareView'
 import { PaceBand } from './PaceBand'
+import { ShelfProfile } from './ShelfProfile'
 import { TodayView } from './TodayView'
 import classes from './Pace.module.css'
 
@@ -161,11 +163,16 @@ function Wishes({ transition }: { transition: TransitionReading }) {
           />
         </div>
       )}
-      <SegmentedControl
-        aria-label="Pace"
-        value={facts.plan.pace}
-        data={[...paces]}
-        onChange={(pace) => record({ 'answer.planPace': pace })}
+      <Slider
+        className={classes.paceSlider}
+        thumbLabel={`Pace: ${facts.plan.pace}`}
+        label={null}
+        min={0}
+        max={paces.length - 1}
+        step={1}
+        marks={paces.map((label, value) => ({ value, label }))}
+        value={paces.indexOf(facts.plan.pace)}
+        onChange={(place) => record({ 'answer.planPace': paces[place]! })}
       />
     </Group>
   )
@@ -265,7 +272,7 @@ function WhatIfView({
       </Group>
       <p role="status" className={classes.soft} data-what={asked ?? 'none'}>
         {what
-          ? whatIfSentence(transition, what)
+          ? `${whatIfSentence(transition, what)}${asked === 'halfWay' ? halfWayText(transition.input) : ''}`
           : 'Nothing is changed by asking: the dotted line shows it above.'}
       </p>
     </section>
@@ -282,6 +289,10 @@ function ToBuy({ transition }: { transition: TransitionReading }) {
         <dd>
           {num(stackMm.now, 0)} mm today, {num(stackMm.end, 0)} mm at the end
           {from.isUsualKnown ? '' : ' (soles of the usual shoes are not measured: usual values)'}
+        </dd>
+        <dt>The shelf, today and at the end</dt>
+        <dd>
+          <ShelfProfile shelf={transition.shelf} />
         </dd>
         <dt>To buy</dt>
         <dd>{buy.length === 0 ? 'nothing' : buy.map(toBuyText).join('; ')}</dd>

@@ -73,9 +73,31 @@ test('what if is asked without recording anything', () => {
   expect(recorded).toEqual([])
 })
 
+test('a long way down asks for a shoe in between, and the shelf is drawn before and after', () => {
+  renderInVisit(<PaceRoom />, {
+    ...asked,
+    'shoe.boots0000001': { name: 'Deck boots', hoursPerWeek: 40, stackHeelMm: 34, stackForefootMm: 24 },
+  })
+  fireEvent.click(screen.getByText('a half-way shoe first'))
+  expect(document.querySelector('[data-what="halfWay"]')!.textContent).toMatch(
+    /under the heel, half way to \d+ mm/,
+  )
+  const profile = document.querySelector('svg[aria-label^="Today"]')!
+  expect(profile.getAttribute('aria-label')).toMatch(
+    /^Today: Deck boots \S+ h\. At the end: Deck boots \S+ h, to buy \S+ h$/,
+  )
+  expect(profile.querySelectorAll('[data-part]').length).toBe(3)
+})
+
+test('barefoot minutes of training lie on the band, with their sum', () => {
+  renderInVisit(<PaceRoom />, asked)
+  expect(document.querySelectorAll('[data-barefoot] rect').length).toBe(edges().length)
+  expect(screen.getByText(/barefoot in training, \d+ min a week/)).toBeDefined()
+})
+
 test('pace, end and today are recorded', () => {
   const { recorded } = renderInVisit(<PaceRoom />, asked)
-  fireEvent.click(screen.getByText('slow'))
+  fireEvent.keyDown(screen.getByLabelText('Pace: usual'), { key: 'ArrowLeft' })
   const walking = screen.getByLabelText('walking')
   fireEvent.change(walking, { target: { value: '20 h' } })
   expect(recorded).toEqual([{ 'answer.planPace': 'slow' }, { 'answer.shoesFrom': { walkMin: 1200 } }])
