@@ -26,6 +26,8 @@ import { recordingFileSchema } from './recording'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
 import { practiceChangeSchema, practiceSchema, previewSchema, referenceChangesSchema } from './settings'
 import { todaySchema } from './today'
+import type { Route } from './route'
+import { trustRoutes } from './trustRoutes'
 import {
   conflictSchema,
   fieldHistorySchema,
@@ -34,19 +36,11 @@ import {
   visitWrittenSchema,
 } from './visit'
 
-type Route = {
-  method: 'get' | 'post' | 'patch' | 'put' | 'delete'
-  path: string
-  summary: string
-  body?: z.ZodType
-  answer?: z.ZodType
-  status: number
-}
-
 const health = z.object({ ok: z.literal(true), version: z.string() })
 
 /** Every route of the API, once. The document and its test are made from this list. */
 export const routes: readonly Route[] = [
+  ...trustRoutes,
   {
     method: 'get',
     path: '/api/health',
@@ -367,6 +361,12 @@ export const routes: readonly Route[] = [
     status: 200,
   },
   { method: 'get', path: '/api/visits/{id}/letter.txt', summary: 'The referral letter as text', status: 200 },
+  {
+    method: 'get',
+    path: '/api/visits/{id}/letter.pdf',
+    summary: 'The referral letter with its findings, ?paper=a4 or letter',
+    status: 200,
+  },
   {
     method: 'get',
     path: '/api/visits/{id}/feet.pdf',

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { lengthUnits, massUnits } from '@sturvo/core/units'
 import { kitItems } from '@sturvo/core/training'
-import { daySchema, idSchema, lineSchema, shortTextSchema } from './common'
+import { daySchema, idSchema, lineSchema, longTextSchema, shortTextSchema } from './common'
 
 const firstBirthYear = 1900
 const lastBirthYear = 2100 // whether it lies in the future is asked where today is known
@@ -24,6 +24,9 @@ const personFields = {
   lengthUnit: z.enum(lengthUnits),
   massUnit: z.enum(massUnits),
   kit: z.array(z.enum(kitItems)).max(kitItems.length),
+  /** the day they agreed to what is kept of them, and the words they agreed to */
+  consentOn: daySchema.nullable(),
+  consentText: longTextSchema,
 }
 
 // defaults belong to a new person only: in a change they would wipe what was there
@@ -38,6 +41,8 @@ export const newPersonSchema = z.object({
   lengthUnit: personFields.lengthUnit.default('mm'),
   massUnit: personFields.massUnit.default('kg'),
   kit: personFields.kit.default([]),
+  consentOn: personFields.consentOn.default(null),
+  consentText: personFields.consentText.default(''),
 })
 export type NewPerson = z.infer<typeof newPersonSchema>
 

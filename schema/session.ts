@@ -8,11 +8,22 @@ export const emailSchema = z
   .trim()
   .toLowerCase()
   .pipe(z.email('This is not an e-mail address.').max(200, 'At most 200 letters.'))
-export const passwordSchema = z.string().min(10, 'A password has at least 10 letters.').max(200)
+export const passwordSchema = z
+  .string()
+  .min(12, 'A password has at least 12 letters.')
+  .max(200, 'At most 200 letters.')
+/** Six digits of the second factor, or one of the codes that stand in for it. */
+export const factorCodeSchema = z
+  .string()
+  .trim()
+  .min(6, 'The code is too short.')
+  .max(40, 'The code is too long.')
 
 export const signInSchema = z.object({
   email: emailSchema,
   password: z.string().min(1, 'The password is missing.').max(200),
+  /** asked for where the account has a second factor */
+  code: factorCodeSchema.optional(),
 })
 
 export const accountSchema = z.object({
@@ -29,6 +40,8 @@ export const sessionSchema = z.object({
   csrf: z.string(),
   practiceName: z.string(),
   isDemo: z.boolean(),
+  /** the practice asks for a second factor, and this account has none yet: nothing else is open */
+  needsFactor: z.boolean().default(false),
 })
 export type Session = z.infer<typeof sessionSchema>
 

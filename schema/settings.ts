@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { shortTextSchema } from './common'
+import { factorRules } from './access'
+import { longTextSchema, shortTextSchema } from './common'
 import { referenceTable, type ReferenceId } from '@sturvo/core/reference'
 import { archSupportViews } from '@sturvo/core/deformity'
 import { shoePriorities } from '@sturvo/core/fit'
@@ -64,6 +65,10 @@ export const practiceSchema = z.object({
   phone: z.string().default(''),
   /** what the client's page says for an emergency */
   emergency: z.string().default(''),
+  factorRule: z.enum(factorRules).default('choice'),
+  /** years after the last visit for which records are kept; null where nobody has said */
+  retentionYears: z.number().int().nullable().default(null),
+  consentText: z.string().default(''),
   version: z.number().int(),
 })
 export type Practice = z.infer<typeof practiceSchema>
@@ -73,6 +78,15 @@ export const practiceChangeSchema = z.object({
   trialUses: trialUsesSchema.optional(),
   phone: shortTextSchema.optional(),
   emergency: shortTextSchema.optional(),
+  factorRule: z.enum(factorRules).optional(),
+  retentionYears: z
+    .number()
+    .int('Whole years.')
+    .min(1, 'Records are kept for a year at least.')
+    .max(100, 'At most 100 years.')
+    .nullable()
+    .optional(),
+  consentText: longTextSchema.optional(),
 })
 
 /** One finding of one client that a change of the table would move. */

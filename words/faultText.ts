@@ -66,6 +66,31 @@ export const faultText = {
     'This password is one of those tried first. Nothing was changed: choose one that nobody else has.',
   noSuchAccount: 'There is no account with this e-mail address. Nothing was changed.',
   wrongSignIn: 'E-mail and password do not fit together.',
+  needCode: 'Type the six digits of your second factor, or a recovery code.',
+  wrongFactor: 'This code is not right, or it was used already. Wait for the next one and try again.',
+  factorFirst: 'This practice asks for a second factor. Set yours up first.',
+  noFactorBegun: 'No second factor is being set up. Begin again.',
+  factorFirstOwn: 'Set up your own second factor first, or you would lock yourself out. Nothing was changed.',
+  auditFails:
+    'Nobody could write down that you looked at this, so it is not shown. Try again; if it goes on, look at the disk.',
+  copyRuns: 'A copy is being made or tried just now. Wait for it, then try again.',
+  copyFailed: 'The copy could not be made. Nothing of it was kept; the earlier copies are as they were.',
+  noCopyYet: 'There is no copy yet. Make one first.',
+  otherName: 'This is not the name of this client. Nothing was deleted: type it as it stands above.',
+  importClash:
+    'Something in this file has the name of somebody else’s record here. Nothing was changed: it cannot come in.',
+  importMoved:
+    'Something was changed here since you looked at this file. Nothing was changed: look at it again.',
+  importUsed: 'Somebody went on from what came in, or it was undone already. Nothing was changed.',
+  noImport: 'This file is not being looked at any more. Choose it again.',
+  noFileSent: 'No file arrived. Choose a file and try again.',
+  fileTooLarge: 'This file is larger than 2 GB. Nothing was changed.',
+  factorWanted: 'This practice asks for a second factor. Nothing was changed.',
+  lastOwner: 'A practice keeps one owner. Nothing was changed: make somebody else the owner first.',
+  inviteClosed:
+    'This link has been used, has ended or was taken back. Ask the owner of the practice for a new one.',
+  noSession: 'This session is over already.',
+  notForDemo: 'The made-up practice has no locks of its own. Nothing was changed.',
   notDemo: 'Only the made-up practice opens without a password.',
   noOwner: 'The made-up practice is empty. Start it again with --fresh.',
   wrongCode:

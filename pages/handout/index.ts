@@ -1,4 +1,4 @@
 export { handoutOf, type Handout, type WeekSheet } from './handout'
 export { planSheetOf, type PlanSheet } from './planSheet'
 export { shoePageOf, type ShoePage } from './shoePage'
-export { letterText } from './letter'
+export { letterOf, letterText, type Letter } from './letter'

@@ -5,8 +5,7 @@ import { cautionText, findingWords, plain, roleText } from '@sturvo/words'
 
 const notedMost = 6 // findings nobody pinned
 
-/** The referral letter: from whom, why, what was found, what was stopped. No diagnosis. */
-export function letterText(input: {
+export type LetterInput = {
   practice: { name: string; place: string }
   practitioner: string
   client: { name: string; birthYear: number | null }
@@ -19,7 +18,24 @@ export function letterText(input: {
   shoes?: readonly string[]
   /** values in force; left out, as they ship */
   references?: References
-}): string {
+}
+
+/** What a referral letter says, part by part. */
+export type Letter = {
+  from: string
+  on: string
+  to: string
+  about: string
+  asks: string
+  stops: { name: string; words: string }[]
+  noted: string[]
+  shoes: string[]
+  closing: string[]
+  practitioner: string
+}
+
+/** The referral letter: from whom, why, what was found, what was stopped. No diagnosis. */
+export function letterOf(input: LetterInput): Letter {
   const { practice, client, stops } = input
   const see = [...new Set(stops.map((c) => (c.see ? roleText[c.see] : roleText.doctor)))].join(' or ')
   const isPinned = (f: Finding) => input.pinnedFindings.includes(f.id)
@@ -27,26 +43,44 @@ export function letterText(input: {
     ...input.findings.filter(isPinned),
     ...input.findings.filter((f) => !isPinned(f) && f.concern !== 'fine').slice(0, notedMost),
   ]
+  return {
+    from: `${practice.name}, ${practice.place}`,
+    on: input.on,
+    to: `To ${see}`,
+    about: `About ${client.name}${client.birthYear === null ? '' : `, born ${client.birthYear}`}`,
+    asks: 'Please see this person. At a foot visit today we found:',
+    stops: stops.map((c) => ({ name: cautionText[c.id].name, words: cautionText[c.id].practitioner })),
+    noted: shown.map((f) => plain(findingWords(f, input.references).sentence)),
+    shoes: [...(input.shoes ?? [])],
+    closing: [
+      'Foot training, toe spacing and any change of footwear are stopped until you have seen the foot.',
+      'This letter describes what was seen and measured. It is not a diagnosis; local rules come first.',
+    ],
+    practitioner: input.practitioner,
+  }
+}
+
+/** The same as text. */
+export function letterText(input: LetterInput): string {
+  const letter = letterOf(input)
+  const list = (head: string, lines: readonly string[]) =>
+    lines.length > 0 ? ['', head, ...lines.map((line) => `- ${line}`)] : []
   return [
-    `${practice.name}, ${practice.place}`,
-    input.on,
+    letter.from,
+    letter.on,
     '',
-    `To ${see}`,
+    letter.to,
     '',
-    `About ${client.name}${client.birthYear === null ? '' : `, born ${client.birthYear}`}`,
+    letter.about,
+    ...list(
+      letter.asks,
+      letter.stops.map(({ name, words }) => `${name}. ${words}`),
+    ),
+    ...list('Also noted:', letter.noted),
+    ...list('Shoes:', letter.shoes),
     '',
-    'Please see this person. At a foot visit today we found:',
-    ...stops.map((c) => `- ${cautionText[c.id].name}. ${cautionText[c.id].practitioner}`),
-    ...(shown.length > 0
-      ? ['', 'Also noted:', ...shown.map((f) => `- ${plain(findingWords(f, input.references).sentence)}`)]
-      : []),
-    ...(input.shoes && input.shoes.length > 0
-      ? ['', 'Shoes:', ...input.shoes.map((line) => `- ${line}`)]
-      : []),
+    ...letter.closing,
     '',
-    'Foot training, toe spacing and any change of footwear are stopped until you have seen the foot.',
-    'This letter describes what was seen and measured. It is not a diagnosis; local rules come first.',
-    '',
-    input.practitioner,
+    letter.practitioner,
   ].join('\n')
 }

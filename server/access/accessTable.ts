@@ -4,6 +4,7 @@ export type RouteAccess = 'everybody' | readonly Role[]
 
 const everyRole = ['owner', 'practitioner', 'assistant'] as const
 const owner = ['owner'] as const
+const treating = ['owner', 'practitioner'] as const
 
 /**
  * Who may call what: a row for each route of the API contract. A request that matches no row is answered as if there
@@ -20,6 +21,35 @@ export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'get /api/session': everyRole,
   'delete /api/session': everyRole,
   'delete /api/sessions': everyRole,
+  'get /api/access': owner,
+  'patch /api/accounts/{id}': owner,
+  'post /api/invites': owner,
+  'delete /api/invites/{id}': owner,
+  // whoever holds an invitation; the route asks for it itself
+  'get /api/invite': 'everybody',
+  'post /api/invite': 'everybody',
+  'get /api/account': everyRole,
+  'post /api/account/password': everyRole,
+  'post /api/account/factor': everyRole,
+  'post /api/account/factor/confirm': everyRole,
+  'post /api/account/factor/off': everyRole,
+  'delete /api/sessions/{id}': everyRole,
+  'get /api/audit': owner,
+  'get /api/audit.csv': owner,
+  'get /api/people/{id}/audit': treating,
+  'get /api/copies': owner,
+  'post /api/copies': owner,
+  'post /api/copies/trial': owner,
+  'get /api/people/{id}/export.zip': treating,
+  'get /api/people/{id}/export.json': treating,
+  'get /api/people/{id}/fhir.json': treating,
+  'get /api/people/{id}/measures.csv': treating,
+  'get /api/practice/export.zip': owner,
+  'post /api/people/{id}/delete': owner,
+  'get /api/retention': owner,
+  'post /api/imports': treating,
+  'post /api/imports/{id}': treating,
+  'post /api/imports/{id}/undo': treating,
   'get /api/practice': everyRole,
   'patch /api/practice': owner,
   'put /api/practice/drills/{id}': ['owner', 'practitioner'],
@@ -64,6 +94,7 @@ export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'get /api/devices/{id}/picture': everyRole,
   'get /api/visits/{id}/handout.pdf': everyRole,
   'get /api/visits/{id}/letter.txt': ['owner', 'practitioner'],
+  'get /api/visits/{id}/letter.pdf': ['owner', 'practitioner'],
   'get /api/visits/{id}/feet.pdf': everyRole,
   'get /api/visits/{id}/feet.svg': everyRole,
   'get /api/visits/{id}/background': everyRole,

@@ -4,7 +4,23 @@ import { type Fault, fault } from '../http/faults'
 import { whoIs } from '../signin/sessions'
 import { routeAccess, routeKeyOf } from './accessTable'
 
-const signInRoutes = ['post /api/session', 'post /api/session/demo', 'post /api/owner']
+const signInRoutes = [
+  'post /api/session',
+  'post /api/session/demo',
+  'post /api/owner',
+  'get /api/invite',
+  'post /api/invite',
+]
+
+/** What is open to somebody whom the practice asks for a second factor and who has none yet. */
+const openWithoutFactor = [
+  'get /api/session',
+  'delete /api/session',
+  'delete /api/sessions',
+  'get /api/account',
+  'post /api/account/factor',
+  'post /api/account/factor/confirm',
+]
 
 const linkRoutes = ['get /api/c/plan', 'get /api/c/figures', 'post /api/c/log']
 
@@ -44,7 +60,9 @@ export function guard(input: {
     // strangers are not told which addresses there are
     await admitLimited(request, response)
     if (access === undefined) throw fault('noApiAddress', request.path)
-    if (!access.includes(whoIs(request).role)) throw notYours(access)
+    const who = whoIs(request)
+    if (!access.includes(who.role)) throw notYours(access)
+    if (who.needsFactor && !openWithoutFactor.includes(key!)) throw fault('factorFirst')
     await passed(limiters.session, request, response)
     next()
   }

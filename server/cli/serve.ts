@@ -3,6 +3,9 @@ import { dirname, join, resolve } from 'node:path'
 import { createSecureContext } from 'node:tls'
 import pino from 'pino'
 import { count } from 'drizzle-orm'
+import { copiesBeside } from '../copies/copyFolder'
+import { copyKeeper, type CopySettings } from '../copies/keeper'
+import { replicate } from '../copies/replica'
 import { isDemo, openDatabase, type Database } from '../data/database'
 import { FileFault, fileFaultOf } from '../data/fileFault'
 import { lockFile, type FileLock } from '../data/fileLock'
@@ -22,18 +25,45 @@ const standardPort = 4173
 const webFolder = join(rootFolder, 'web', 'dist')
 
 /** @returns the code that the first owner has to type, where there is none yet */
-async function start(database: Database, port: number, reach: Reach = {}): Promise<string | undefined> {
+async function start(
+  database: Database,
+  port: number,
+  { reach = {}, copies }: { reach?: Reach; copies?: CopySettings } = {},
+): Promise<string | undefined> {
   const logger = pino({ level: process.env.STURVO_LOG ?? 'warn' })
   const work = createWork()
   const devices = shelfOf(work)
   const [accounts] = await database.db.select({ n: count() }).from(account)
   const ownerCode = accounts?.n === 0 ? newOwnerCode() : undefined
-  const app = createApp({ database, logger, webFolder, devices, work, ownerCode, ...appReach(reach) })
+  const keeper = copyKeeper(database, copies ?? { folder: copiesBeside(database.file) })
+  const app = createApp({
+    database,
+    logger,
+    webFolder,
+    devices,
+    work,
+    ownerCode,
+    copies: keeper,
+    ...appReach(reach),
+  })
+  const say = (words: string) => logger.error({ code: 'copies' }, words)
   try {
     const server = await listen(app, port, reach.tls)
     const endStreams = serveStreams(server, devices, database)
-    const stop = shutDownCleanly({ server, database, work, endStreams })
+    const replication =
+      copies?.replica === undefined ? undefined : replicate({ ...database, to: copies.replica }, say)
+    // the last writes are replicated before the tool ends
+    const closing = {
+      ...database,
+      close: async () => {
+        await database.close()
+        await replication?.close()
+      },
+    }
+    const stop = shutDownCleanly({ server, database: closing, work, endStreams })
     endOnTrouble(logger, stop)
+    // the made-up practice needs none
+    if (copies) keeper.keepOn(say)
     void catchUp(database)
     return ownerCode
   } catch (error) {
@@ -104,14 +134,23 @@ function appReach({ publicUrl, isBehindProxy = false }: Reach) {
 
 /** `serve --db FILE --port N`: a real practice; the first visit asks to create the owner. */
 export async function serve(args: readonly string[]): Promise<string> {
-  const { options } = readArguments(args, ['db', 'port', 'tls-cert', 'tls-key'], ['behind-proxy'])
+  const { options } = readArguments(
+    args,
+    ['db', 'port', 'tls-cert', 'tls-key', 'copies', 'replicate'],
+    ['behind-proxy'],
+  )
   const file = textOption(options, 'db')
   if (file === undefined) throw new UsageError('Name the database: serve --db FILE.')
   const port = portOf(options, standardPort)
   const reach = reachOf(options, process.env.STURVO_PUBLIC_URL)
   const database = await opened(() => openDatabase(file, { alone: true }))
   await practiceRow(database)
-  const code = await start(database, port, reach)
+  const copies: CopySettings = {
+    folder: resolve(textOption(options, 'copies') ?? copiesBeside(file)),
+    passphrase: process.env.STURVO_COPY_PASSPHRASE,
+    replica: textOption(options, 'replicate'),
+  }
+  const code = await start(database, port, { reach, copies })
   const hint = code === undefined ? '' : `\nTo become its owner, type this code there: ${code}`
   const here = `${reach.tls ? 'https' : 'http'}://127.0.0.1:${port}`
   const there = reach.publicUrl === undefined ? '' : `, for clients at ${reach.publicUrl}`

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createClient, type Client, type ResultSet } from '@libsql/client'
@@ -7,7 +7,7 @@ import { migrate } from 'drizzle-orm/libsql/migrator'
 import type { BaseSQLiteDatabase } from 'drizzle-orm/sqlite-core'
 import { errorCode, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
-import { rootFolder } from './places'
+import { migrationsFolder } from './places'
 import { assertDatabaseOrNothing, inspectFile, isDemoFile, markFile } from './practiceFile'
 import { sweepLeftovers } from './sweep'
 import * as tables from './tables'
@@ -24,6 +24,8 @@ export type Database = {
   file: string
   picturesFolder: string
   recordingsFolder: string
+  /** packs the file anew and empties its log, so that nothing that was deleted is left in either */
+  compact: () => Promise<void>
   close: () => Promise<void>
 }
 
@@ -35,7 +37,6 @@ const busyMs = 20
 const busyStepMs = 60
 const busyPatienceMs = 3000
 const idleMs = 1500
-const migrationsFolder = join(rootFolder, 'server', 'migrations')
 
 /**
  * Opens a practice's database, brings it up to date and makes every answered write durable. A copy is taken before a
@@ -71,7 +72,7 @@ export async function openDatabase(
     // a write that goes past the line fails at once, instead of meeting the one that waits its turn
     await reader.execute('PRAGMA query_only = ON')
     const database = assemble({ file, writer, reader, lock })
-    if (alone) await sweepLeftovers(database)
+    if (alone) await sweepLeftovers({ ...database, importsFolder: join(dirname(file), 'imports') })
     return database
   } catch (error) {
     for (const client of opened) client.close()
@@ -137,6 +138,7 @@ function assemble(parts: {
     file,
     picturesFolder: join(dirname(file), 'pictures'),
     recordingsFolder: join(dirname(file), 'recordings'),
+    compact: () => compacted(writer, write, file),
     close: async () => {
       await write.idle()
       clearTimeout(idleTimer)
@@ -146,6 +148,28 @@ function assemble(parts: {
       writer.close()
       lock?.release()
     },
+  }
+}
+
+const mostPackedBytes = 256 * 1024 * 1024
+
+/**
+ * Packing holds up everybody for as long as the file takes to be written, so a very large one is not: what is deleted is
+ * zeros already. A write that comes in between is let through first.
+ */
+async function compacted(writer: Client, write: WriteQueue<Db>, file: string): Promise<void> {
+  const tries = 20
+  for (let i = 0; i < tries; i++) {
+    await write.idle()
+    try {
+      await checkpoint(writer)
+      if (statSync(file).size <= mostPackedBytes) await writer.execute('VACUUM')
+      await checkpoint(writer)
+      return
+    } catch (error) {
+      if (i === tries - 1) throw error
+      await new Promise((resolve) => setTimeout(resolve, busyStepMs))
+    }
   }
 }
 
@@ -198,6 +222,8 @@ async function makeDurable(client: Client): Promise<void> {
   await client.execute('PRAGMA journal_mode = WAL')
   await client.execute('PRAGMA synchronous = FULL')
   await client.execute('PRAGMA foreign_keys = ON')
+  // what is deleted is overwritten with zeros
+  await client.execute('PRAGMA secure_delete = ON')
   await client.execute(`PRAGMA busy_timeout = ${busyMs}`)
 }
 

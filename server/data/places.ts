@@ -7,6 +7,8 @@ import { dirname, join } from 'node:path'
  */
 export const rootFolder = findRoot(__dirname)
 
+export const migrationsFolder = join(rootFolder, 'server', 'migrations')
+
 function findRoot(from: string): string {
   const manifest = join(from, 'package.json')
   if (existsSync(manifest)) {

@@ -77,7 +77,7 @@ export async function isDemoFile(client: Client): Promise<boolean | undefined> {
   return rows[0] === undefined ? undefined : Number(rows[0].is_demo) === 1
 }
 
-function schemaNumber(migrationsFolder: string): number {
+export function schemaNumber(migrationsFolder: string): number {
   return readMigrationFiles({ migrationsFolder }).length
 }
 

@@ -10,7 +10,10 @@ const unfinished = /\.(arriving|packed|temporary)$/
 export async function sweepLeftovers(folders: {
   picturesFolder: string
   recordingsFolder: string
+  /** files that somebody looked at and did not take in */
+  importsFolder: string
 }): Promise<void> {
+  await rm(folders.importsFolder, { recursive: true, force: true })
   for (const folder of [folders.picturesFolder, folders.recordingsFolder]) {
     const names = await readdir(folder).catch(() => [])
     for (const name of names) if (unfinished.test(name)) await rm(join(folder, name), { force: true })

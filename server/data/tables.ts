@@ -36,6 +36,12 @@ export const practice = sqliteTable('practice', {
   /** whom a client calls, and what the practice says for an emergency; both stand on the client's page */
   phone: text('phone').notNull().default(''),
   emergency: text('emergency').notNull().default(''),
+  /** who has to sign in with a second factor; whoever may always does */
+  factorRule: text('factor_rule').$type<'choice' | 'owners' | 'everybody'>().notNull().default('choice'),
+  /** years after the last visit for which records are kept; null where the practice has not said */
+  retentionYears: integer('retention_years'),
+  /** what clients agree to, as it is read to them */
+  consentText: text('consent_text').notNull().default(''),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull(),
   version: integer('version').notNull(),
   ...stamps,
@@ -49,6 +55,14 @@ export const account = sqliteTable('account', {
   passwordHash: text('password_hash').notNull(),
   /** landmark practice counts towards this practitioner's own error */
   practiceCounts: integer('practice_counts', { mode: 'boolean' }).notNull().default(false),
+  /** signs in no more; what they wrote keeps their name */
+  disabledOn: text('disabled_on'),
+  /** second factor: the secret in force, one that is not confirmed yet, and the last step a code was taken of */
+  factorSecret: text('factor_secret'),
+  factorPending: text('factor_pending'),
+  factorLastStep: integer('factor_last_step').notNull().default(0),
+  /** of codes that stand in for it once; hashes */
+  recoveryHashes: json('recovery_hashes').$type<string[]>().notNull().default([]),
   version: integer('version').notNull(),
   ...stamps,
 })
@@ -61,6 +75,9 @@ export const session = sqliteTable('session', {
     .references(() => account.id),
   csrf: text('csrf').notNull(),
   lastSeen: text('last_seen').notNull(),
+  /** browser and system in words, and where it came from */
+  device: text('device').notNull().default(''),
+  address: text('address').notNull().default(''),
   ...stamps,
 })
 
@@ -95,6 +112,9 @@ export const person = sqliteTable(
     lengthUnit: text('length_unit').$type<'mm' | 'cm' | 'in'>().notNull(),
     massUnit: text('mass_unit').$type<'kg' | 'lb'>().notNull(),
     kit: json('kit').$type<string[]>().notNull(),
+    /** the day this person agreed, and to which words */
+    consentOn: text('consent_on'),
+    consentText: text('consent_text').notNull().default(''),
     /** name and work in small letters without accents, to be searched */
     searchKey: text('search_key').notNull().default(''),
     version: integer('version').notNull(),
@@ -530,3 +550,72 @@ export const followDecision = sqliteTable(
   },
   (t) => [index('decision_by_person').on(t.personId, t.created)],
 )
+
+/** A way in that opens once: for somebody new, or for a new password. Of its token only a hash is kept. */
+export const invite = sqliteTable('invite', {
+  id: text('id').primaryKey(),
+  tokenHash: text('token_hash').notNull().unique(),
+  /** the account it sets a new password for; null where it makes one */
+  accountId: text('account_id').references(() => account.id),
+  name: text('name').notNull(),
+  email: text('email').notNull(),
+  role: text('role').$type<'owner' | 'practitioner' | 'assistant'>().notNull(),
+  until: text('until').notNull(),
+  usedOn: text('used_on'),
+  revokedOn: text('revoked_on'),
+  byAccount: text('by_account').notNull(),
+  ...stamps,
+})
+
+/**
+ * Who did what with whose record, when and from where. Rows are only added (the database refuses anything else), and
+ * each holds the hash of the one before. Never a value of what was seen.
+ */
+export const auditEntry = sqliteTable(
+  'audit_entry',
+  {
+    number: integer('number').primaryKey(),
+    at: text('at').notNull(),
+    /** an account, a link as "link ID", or "program" */
+    actor: text('actor').notNull(),
+    action: text('action').notNull(),
+    /** whose record; empty where it was nobody's in particular */
+    personId: text('person_id').notNull(),
+    /** which part of it: a kind of document, the id of a visit */
+    what: text('what').notNull(),
+    origin: text('origin').notNull(),
+    before: text('before').notNull(),
+    hash: text('hash').notNull(),
+  },
+  (t) => [index('audit_by_person').on(t.personId, t.number), index('audit_by_actor').on(t.actor, t.number)],
+)
+
+/** Every copy that was made, tried or failed. */
+export const copyRun = sqliteTable(
+  'copy_run',
+  {
+    id: text('id').primaryKey(),
+    at: text('at').notNull(),
+    kind: text('kind').$type<'daily' | 'byHand' | 'trial'>().notNull(),
+    isFine: integer('is_fine', { mode: 'boolean' }).notNull(),
+    /** the name of the copy, in its folder */
+    name: text('name').notNull(),
+    words: text('words').notNull(),
+    bytes: integer('bytes').notNull(),
+    tookMs: integer('took_ms').notNull(),
+  },
+  (t) => [index('copy_by_kind').on(t.kind, t.at)],
+)
+
+/** What came in from files, with what has to be put back to undo it. */
+export const importRun = sqliteTable('import_run', {
+  id: text('id').primaryKey(),
+  at: text('at').notNull(),
+  byAccount: text('by_account')
+    .notNull()
+    .references(() => account.id),
+  kind: text('kind').notNull(),
+  counts: json('counts').$type<Record<string, number>>().notNull(),
+  undo: text('undo').notNull(),
+  undoneOn: text('undone_on'),
+})

@@ -46,6 +46,14 @@ export function documentRoutes(database: Database, work: Work): Router {
       .type('text/plain')
       .send(await made(request, { kind: 'letter', practitioner: whoIs(request).name }))
   })
+  router.get('/visits/:id/letter.pdf', async (request, response) => {
+    const wish = {
+      kind: 'letterPdf',
+      practitioner: whoIs(request).name,
+      paper: paperOf(request, planPaperSchema),
+    } as const
+    response.type('pdf').send(await made(request, wish))
+  })
   router.get('/visits/:id/feet.pdf', async (request, response) => {
     response.type('pdf').send(await made(request, { kind: 'feetPdf', paper: paperOf(request, paperSchema) }))
   })

@@ -1,7 +1,7 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
 import { letterPins, photoOf } from '@sturvo/schema'
-import { letterText, shoePageOf } from '@sturvo/pages/handout'
+import { letterOf, letterText, shoePageOf } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import { dayAsRead, shoeVerdicts } from '@sturvo/words'
@@ -11,6 +11,7 @@ import { planPapersOf, planSheetFor } from '../plans/planPapersOf'
 import { feetPdf } from './feetPdf'
 import { fitSheets } from './fitSheets'
 import { handoutPdf } from './handoutPdf'
+import { letterPdf } from './letterPdf'
 import type { PlanPaper } from './papers'
 import { planPdf } from './planPdf'
 import { shoesPdf } from './shoesPdf'
@@ -22,6 +23,7 @@ export type DocumentWish =
   | { kind: 'planSheet'; paper: PlanPaper; withPrices: boolean }
   | { kind: 'shoes'; paper: PlanPaper }
   | { kind: 'letter'; practitioner: string }
+  | { kind: 'letterPdf'; practitioner: string; paper: PlanPaper }
   | { kind: 'feetPdf'; paper: Paper }
   | { kind: 'feetSvg'; paper: Paper }
   | { kind: 'fit'; shoe: string; paper: FitPaper }
@@ -37,7 +39,9 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
     case 'shoes':
       return shoes(read, wish.paper)
     case 'letter':
-      return letter(read, wish.practitioner)
+      return letterText(letterInput(read, wish.practitioner))
+    case 'letterPdf':
+      return letterPdf(letterOf(letterInput(read, wish.practitioner)), wish.paper)
     case 'feetPdf':
       return feetPdf(
         feet(read, wish.paper, { text: 'Text', heading: 'Heading' }),
@@ -84,10 +88,10 @@ function shoes(
   return shoesPdf(page, paper)
 }
 
-function letter({ visit, person, practice, references, reading }: ReadVisit, practitioner: string): string {
+function letterInput({ visit, person, practice, references, reading }: ReadVisit, practitioner: string) {
   const stops = heldBackBy(reading.cautions)
   if (stops.length === 0) throw fault('noStop')
-  return letterText({
+  return {
     practice,
     practitioner,
     client: person,
@@ -97,7 +101,7 @@ function letter({ visit, person, practice, references, reading }: ReadVisit, pra
     pinnedFindings: letterPins(visit.fields),
     shoes: shoeVerdicts(reading),
     references,
-  })
+  }
 }
 
 function feet(

@@ -121,7 +121,14 @@ describe('with a kept plan', () => {
   test('a link opens one plan: days, drills with pictures, whom to call, and nothing of the visit', async () => {
     const answer = await open(link.token).expect(200)
     const { plan, contact, until } = clientAnswerSchema.parse(answer.body)
-    expect(contact).toEqual({ practice: 'Tideway Foot Room', phone: '01632 960 118', emergency: '' })
+    expect(contact).toEqual({
+      practice: 'Tideway Foot Room',
+      phone: '01632 960 118',
+      emergency: '',
+      factorRule: 'choice',
+      retentionYears: null,
+      consentText: '',
+    })
     expect(until).toBe(link.until)
     expect(plan.days.length).toBeGreaterThanOrEqual(42)
     const used = new Set(plan.days.flatMap((d) => d.parts.flat()))

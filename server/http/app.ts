@@ -8,6 +8,13 @@ import type { Logger } from 'pino'
 import pinoHttp from 'pino-http'
 import { openApiDocument } from '@sturvo/schema'
 import { guard } from '../access/guard'
+import { accessRoutes } from '../access/routes'
+import { bundleRoutes } from '../bundle/routes'
+import { recordAudit } from '../audit/record'
+import { auditRoutes } from '../audit/routes'
+import { copiesBeside } from '../copies/copyFolder'
+import { copyKeeper, type CopyKeeper } from '../copies/keeper'
+import { copyRoutes } from '../copies/routes'
 import type { Database } from '../data/database'
 import { practice } from '../data/tables'
 import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
@@ -19,6 +26,7 @@ import { peopleRoutes } from '../people/routes'
 import { planRoutes } from '../plans/routes'
 import { pictureRoutes } from '../pictures/routes'
 import { practiceRoutes } from '../practice/routes'
+import { privacyRoutes } from '../privacy/routes'
 import { repeatabilityRoutes } from '../repeatability/routes'
 import { shoeRoutes } from '../shoes/routes'
 import { signInRoutes } from '../signin/routes'
@@ -51,6 +59,8 @@ export type AppInput = {
   publicUrl?: string | undefined
   /** a proxy on this machine speaks HTTPS for us */
   isBehindProxy?: boolean
+  /** copies of this practice; beside it where left out */
+  copies?: CopyKeeper
   /** further names under which the practice is reached */
   hostNames?: readonly string[]
 }
@@ -81,6 +91,7 @@ const packedFromBytes = 1024
 
 function apiRouter(input: AppInput): Router {
   const { database, work, devices = shelfOf(work), ownerCode, publicUrl, limits = usualLimits } = input
+  const keeper = input.copies ?? copyKeeper(database, { folder: copiesBeside(database.file) })
   const api = Router()
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store')
@@ -89,7 +100,7 @@ function apiRouter(input: AppInput): Router {
   api.use(sameOrigin, cookieParser())
   // who is let in is asked before anything that was sent is read
   api.use(guard({ admit: (request) => admit(database, request), limiters: limiters(limits) }))
-  api.use(compression({ threshold: packedFromBytes }), express.json({ limit: '2mb' }))
+  api.use(compression({ threshold: packedFromBytes }), express.json({ limit: '2mb' }), recordAudit(database))
   api.get('/health', async (_request, response) => {
     await database.db.select({ id: practice.id }).from(practice).limit(1)
     response.json({ ok: true, version: coreVersion })
@@ -99,6 +110,11 @@ function apiRouter(input: AppInput): Router {
   })
   api.use(
     signInRoutes(database, { ownerCode }),
+    accessRoutes(database, publicUrl),
+    auditRoutes(database),
+    privacyRoutes(database, keeper.folder),
+    bundleRoutes(database, work),
+    copyRoutes(keeper),
     practiceRoutes(database, work),
     peopleRoutes(database),
     planRoutes(database, work),

@@ -12,8 +12,8 @@ import {
 import { referenceProblem, referenceValues, type ReferenceId } from '@sturvo/core/reference'
 import { ownDrillProblem } from '@sturvo/core/training'
 import { ownDrillSentence, referenceSentence } from '@sturvo/words'
-import type { Database } from '../data/database'
-import { practice, referenceVersion } from '../data/tables'
+import type { Database, Db } from '../data/database'
+import { account, practice, referenceVersion } from '../data/tables'
 import { Fault, bodyAs, fault } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
 import { whoIs } from '../signin/sessions'
@@ -34,6 +34,9 @@ export function practiceRoutes(database: Database, work: Work): Router {
       trialUses = {},
       phone,
       emergency,
+      factorRule,
+      retentionYears,
+      consentText,
     } = bodyAs(practiceChangeSchema, request)
     const base = requireVersion(request)
     const { accountId } = whoIs(request)
@@ -49,6 +52,8 @@ export function practiceRoutes(database: Database, work: Work): Router {
             theirs: row.settings[key] ?? null,
           })),
         })
+      if (factorRule !== undefined && factorRule !== 'choice' && !row.isDemo)
+        await assertOwnFactor(tx, accountId)
       const stamp = new Date().toISOString()
       const own = references ? checkedReferences(row.references, references) : row.references
       const changed = {
@@ -57,6 +62,9 @@ export function practiceRoutes(database: Database, work: Work): Router {
         trialUses: { ...row.trialUses, ...trialUses },
         phone: phone ?? row.phone,
         emergency: emergency ?? row.emergency,
+        factorRule: factorRule ?? row.factorRule,
+        retentionYears: retentionYears === undefined ? row.retentionYears : retentionYears,
+        consentText: consentText ?? row.consentText,
         version: row.version + 1,
         changed: stamp,
       }
@@ -110,6 +118,15 @@ export function practiceRoutes(database: Database, work: Work): Router {
     response.json(await previewReferences(database, work, row.references, own))
   })
   return router
+}
+
+/** Whoever asks everybody for a second factor has one: nobody locks themselves out of their own practice. */
+async function assertOwnFactor(tx: Db, accountId: string): Promise<void> {
+  const [own] = await tx
+    .select({ secret: account.factorSecret })
+    .from(account)
+    .where(eq(account.id, accountId))
+  if (own?.secret == null) throw fault('factorFirstOwn', 'factorRule')
 }
 
 const previewBody = z.object({ references: referenceChangesSchema })

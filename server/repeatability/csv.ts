@@ -2,6 +2,7 @@ import { referenceTable, type References } from '@sturvo/core/reference'
 import { mdc95 } from '@sturvo/core/statistics'
 import type { OwnErrors } from '@sturvo/schema'
 import { errorKindText } from '@sturvo/words'
+import { csvOf } from '../files/csv'
 
 const columns = [
   'measure',
@@ -35,18 +36,9 @@ export function ownErrorsCsv(answer: OwnErrors, references: References): string 
     figure(r.inForce),
     figure(r.ownWeight),
   ])
-  return [columns, ...rows].map((row) => row.map(quoted).join(',')).join('\r\n') + '\r\n'
+  return csvOf(columns, rows)
 }
 
 function figure(value: number): string {
   return String(Math.round(value * 10_000) / 10_000)
-}
-
-/** Quoted where needed; a name that a table program would take for a formula is kept from being one. */
-function quoted(value: string | number): string {
-  const text =
-    typeof value === 'string' && /^[=+\-@]/.test(value) && Number.isNaN(Number(value))
-      ? `'${value}`
-      : String(value)
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
 }

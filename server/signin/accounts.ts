@@ -37,7 +37,7 @@ export async function addFirstOwner(
   })
 }
 
-async function newAccountRow({ password, ...known }: NewAccount, now: Date): Promise<AccountRow> {
+export async function newAccountRow({ password, ...known }: NewAccount, now: Date): Promise<AccountRow> {
   await assertUncommon(password)
   const stamp = now.toISOString()
   return {
@@ -45,13 +45,18 @@ async function newAccountRow({ password, ...known }: NewAccount, now: Date): Pro
     ...known,
     passwordHash: await hashPassword(password),
     practiceCounts: false,
+    disabledOn: null,
+    factorSecret: null,
+    factorPending: null,
+    factorLastStep: 0,
+    recoveryHashes: [],
     version: 1,
     created: stamp,
     changed: stamp,
   }
 }
 
-async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow> {
+export async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow> {
   const [existing] = await tx.select().from(account).where(eq(account.email, row.email))
   if (existing) throw fault('emailTaken', 'email')
   await tx.insert(account).values(row)
@@ -59,7 +64,7 @@ async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow> {
 }
 
 /** @throws Fault 422 for a password that is among the first that anybody tries */
-async function assertUncommon(password: string): Promise<void> {
+export async function assertUncommon(password: string): Promise<void> {
   if ((await commonPasswords()).has(password.toLowerCase())) throw fault('commonPassword', 'password')
 }
 
@@ -75,12 +80,38 @@ export async function resetPassword(
   return database.write(async (tx) => {
     const [row] = await tx.select().from(account).where(eq(account.email, email))
     if (!row) throw fault('noSuchAccount', 'email')
-    const changed = { passwordHash, version: row.version + 1, changed: now.toISOString() }
-    await tx.update(account).set(changed).where(eq(account.id, row.id))
-    await endAllSessions(tx, row.id)
-    await forgetAllTries(tx, email)
-    return { ...row, ...changed }
+    return setPassword(tx, row, passwordHash, now)
   })
+}
+
+/** A new password: every session of the account but, where told, the present one ends, and no try counts any more. */
+export async function setPassword(
+  tx: Db,
+  row: AccountRow,
+  passwordHash: string,
+  now: Date,
+  except?: string,
+): Promise<AccountRow> {
+  const changed = { passwordHash, version: row.version + 1, changed: now.toISOString() }
+  await tx.update(account).set(changed).where(eq(account.id, row.id))
+  await endAllSessions(tx, row.id, except)
+  await forgetAllTries(tx, row.email)
+  return { ...row, ...changed }
+}
+
+/**
+ * A password of one's own choice, by whoever knows the one of now.
+ * @throws Fault 401 wrongSignIn, 422 commonPassword, 429 while it has to wait
+ */
+export async function changePassword(
+  database: Database,
+  input: { trier: Trier; current: string; password: string; session: string; now: Date },
+): Promise<void> {
+  const { trier, current, password, session, now } = input
+  const row = await checkSignIn(database, trier, current, now)
+  await assertUncommon(password)
+  const passwordHash = await hashPassword(password)
+  await database.write((tx) => setPassword(tx, row, passwordHash, now, session))
 }
 
 // a hash of nobody's password, so that an unknown e-mail takes as long as a known one
@@ -97,6 +128,7 @@ export async function checkSignIn(
   const [row] = await database.db.select().from(account).where(eq(account.email, trier.email))
   nobodysHash ??= hashPassword('nobody at all')
   const isRight = await isPassword(row?.passwordHash ?? (await nobodysHash), password)
-  if (!row || !isRight) throw fault('wrongSignIn')
+  // somebody who left is told what a stranger is told
+  if (!row || !isRight || row.disabledOn !== null) throw fault('wrongSignIn')
   return row
 }

@@ -1,39 +1,43 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto'
 import { Router, type Request, type Response } from 'express'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { firstOwnerSchema, signInSchema, type FrontDoor, type Session } from '@sturvo/schema'
+import { noteAudit } from '../audit/record'
 import type { Database } from '../data/database'
 import { account, practice } from '../data/tables'
 import { bodyAs, fault } from '../http/faults'
 import { practiceRow } from '../practice/queries'
 import { addFirstOwner, checkSignIn } from './accounts'
-import { forgetTries, type Trier } from './guessing'
+import { deviceWords } from './device'
+import { takeCode } from './factor'
+import { isFactorWanted } from './factorRule'
+import { forgetTries, knownBrowserOf, knownCookie, type Trier } from './guessing'
 import { beginSession, endAllSessions, endSession, forget, hashOf, whoIs } from './sessions'
 
 type AccountRow = typeof account.$inferSelect
 
-/** Longer than any session: it only says that this browser has signed in before, and opens nothing by itself. */
-const knownCookie = 'sturvo_known'
 const knownMs = 400 * 24 * 3_600_000
 
 export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: string | undefined }): Router {
   const router = Router()
 
   const answerSession = async (
-    row: Pick<AccountRow, 'id' | 'name' | 'email' | 'role'>,
+    row: Pick<AccountRow, 'id' | 'name' | 'email' | 'role'> & { hasFactor: boolean },
     csrf: string,
   ): Promise<Session> => {
-    const { name, isDemo } = await practiceRow(database)
+    const { name, isDemo, factorRule } = await practiceRow(database)
     return {
       account: { id: row.id, name: row.name, email: row.email, role: row.role },
       csrf,
       practiceName: name,
       isDemo,
+      needsFactor: !isDemo && !row.hasFactor && isFactorWanted(factorRule, row.role),
     }
   }
   const begin = async (row: AccountRow, request: Request, response: Response) => {
+    noteAudit(request, { actor: row.id, what: deviceWords(request.get('user-agent')) })
     const csrf = await beginSession(database, { accountId: row.id, request, response, now: new Date() })
-    response.status(201).json(await answerSession(row, csrf))
+    response.status(201).json(await answerSession({ ...row, hasFactor: row.factorSecret !== null }, csrf))
   }
 
   router.get('/front-door', async (_request, response) => {
@@ -52,15 +56,15 @@ export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: st
   })
 
   router.post('/session', async (request, response) => {
-    const { email, password } = bodyAs(signInSchema, request)
+    const { email, password, code } = bodyAs(signInSchema, request)
     const now = new Date()
-    const known = (request.cookies as Record<string, unknown>)[knownCookie]
     const trier: Trier = {
       email,
       address: request.ip ?? '',
-      knownBrowser: typeof known === 'string' ? known : undefined,
+      knownBrowser: knownBrowserOf(request),
     }
     const row = await checkSignIn(database, trier, password, now)
+    await takeCode(database, row, code, now)
     const newBrowser = trier.knownBrowser ?? randomBytes(24).toString('base64url')
     await database.write((tx) => forgetTries(tx, { ...trier, accountId: row.id, newBrowser }, now))
     response.cookie(knownCookie, newBrowser, {
@@ -76,14 +80,18 @@ export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: st
   router.post('/session/demo', async (request, response) => {
     const { isDemo } = await practiceRow(database)
     if (!isDemo) throw fault('notDemo')
-    const [row] = await database.db.select().from(account).where(eq(account.role, 'owner')).limit(1)
+    const [row] = await database.db
+      .select()
+      .from(account)
+      .where(and(eq(account.role, 'owner'), isNull(account.disabledOn)))
+      .limit(1)
     if (!row) throw fault('noOwner')
     await begin(row, request, response)
   })
 
   router.get('/session', async (request, response) => {
     const who = whoIs(request)
-    response.json(await answerSession({ id: who.accountId, ...who }, who.csrf))
+    response.json(await answerSession({ id: who.accountId, ...who, hasFactor: !who.needsFactor }, who.csrf))
   })
 
   router.delete('/session', async (request, response) => {

@@ -1,10 +1,12 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { and, eq, lt, ne, or, sql } from 'drizzle-orm'
+import { and, eq, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { CookieOptions, Request, Response } from 'express'
 import type { Role } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
-import { account, session } from '../data/tables'
+import { account, practice, session } from '../data/tables'
 import { fault } from '../http/faults'
+import { deviceWords } from './device'
+import { isFactorWanted } from './factorRule'
 
 export type SignedIn = {
   accountId: string
@@ -13,6 +15,11 @@ export type SignedIn = {
   role: Role
   csrf: string
   idHash: string
+  /** browser and system in words, and the address it came from */
+  device: string
+  address: string
+  /** the practice asks this role for a second factor, and the account has none */
+  needsFactor: boolean
 }
 
 export const cookieName = 'sturvo'
@@ -37,9 +44,16 @@ export async function beginSession(
   const earlier = cookieOf(request)
   await database.write(async (tx) => {
     if (earlier !== undefined) await tx.delete(session).where(eq(session.idHash, hashOf(earlier)))
-    await tx
-      .insert(session)
-      .values({ idHash: hashOf(id), accountId, csrf, lastSeen: stamp, created: stamp, changed: stamp })
+    await tx.insert(session).values({
+      idHash: hashOf(id),
+      accountId,
+      csrf,
+      device: deviceWords(request.get('user-agent')),
+      address: request.ip ?? '',
+      lastSeen: stamp,
+      created: stamp,
+      changed: stamp,
+    })
     await tx.delete(session).where(isOver(now))
   })
   response.cookie(cookieName, id, { ...cookie, secure: request.secure })
@@ -67,6 +81,12 @@ export function forget(response: Response): void {
   response.clearCookie(cookieName, { ...cookie, maxAge: undefined }).set('Clear-Site-Data', '"cache"')
 }
 
+/** Before which moments a session is over: last used, begun. */
+export const longestSession = (now: Date) => ({
+  seenAfter: before(now, idleMs),
+  begunAfter: before(now, longestMs),
+})
+
 function isOver(now: Date) {
   return or(lt(session.lastSeen, before(now, idleMs)), lt(session.created, before(now, longestMs)))
 }
@@ -78,6 +98,9 @@ export function whoIs(request: Request): SignedIn {
   if (!who) throw signedOut()
   return who
 }
+
+/** Who a request comes from, where somebody is signed in. */
+export const whoIfAny = (request: Request): SignedIn | undefined => signedIn.get(request)
 
 /** What counts as one caller for the limits of who is signed in. */
 export function sessionKey(request: Request): string {
@@ -120,20 +143,30 @@ export async function sessionOfCookie(
 const lookUps = new WeakMap<Database, ReturnType<typeof lookUpOf>>()
 
 function lookUpOf({ db }: Database) {
-  return db
-    .select({
-      accountId: account.id,
-      name: account.name,
-      email: account.email,
-      role: account.role,
-      csrf: session.csrf,
-      lastSeen: session.lastSeen,
-      created: session.created,
-    })
-    .from(session)
-    .innerJoin(account, eq(session.accountId, account.id))
-    .where(eq(session.idHash, sql.placeholder('idHash')))
-    .prepare()
+  return (
+    db
+      .select({
+        accountId: account.id,
+        name: account.name,
+        email: account.email,
+        role: account.role,
+        csrf: session.csrf,
+        lastSeen: session.lastSeen,
+        created: session.created,
+        device: session.device,
+        address: session.address,
+        disabledOn: account.disabledOn,
+        hasFactor: isNotNull(account.factorSecret).mapWith(Boolean),
+        factorRule: practice.factorRule,
+        isDemo: practice.isDemo,
+      })
+      .from(session)
+      .innerJoin(account, eq(session.accountId, account.id))
+      // one practice in a file; a file that has none yet asks for nothing
+      .leftJoin(practice, eq(practice.id, practice.id))
+      .where(eq(session.idHash, sql.placeholder('idHash')))
+      .prepare()
+  )
 }
 
 async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
@@ -141,12 +174,14 @@ async function findSession(database: Database, idHash: string, now: Date): Promi
   if (!lookUp) lookUps.set(database, (lookUp = lookUpOf(database)))
   const [row] = await lookUp.all({ idHash })
   if (!row) return undefined
-  const { lastSeen, created, ...who } = row
+  const { lastSeen, created, disabledOn, hasFactor, factorRule, isDemo, ...who } = row
+  if (disabledOn !== null) return undefined
   const idle = now.getTime() - Date.parse(lastSeen)
   if (idle > idleMs || now.getTime() - Date.parse(created) > longestMs) return undefined
   if (idle > touchEveryMs)
     await database.write((tx) =>
       tx.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),
     )
-  return { ...who, idHash }
+  const needsFactor = !isDemo && !hasFactor && isFactorWanted(factorRule ?? 'choice', who.role)
+  return { ...who, idHash, needsFactor }
 }

@@ -9,6 +9,7 @@ import { visitDocument, type DocumentWish } from '../documents/visitDocument'
 import { faultOf } from '../http/faults'
 import { keptPaper, type KeptPaperWish } from '../documents/keptPaper'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
+import { readImport } from '../bundle/readImport'
 import { readRecording } from '../recordings/readRecording'
 import { keptCalendar } from '../plans/calendar'
 import { clientFiguresOf, clientPlanOf } from '@sturvo/pages/clientPlan'
@@ -41,6 +42,7 @@ export const jobs = {
   }) => Promise.resolve(clientPlanOf(kept, own, references)),
   clientFigures: ({ kept, own }: { kept: KeptPlan; own: readonly OwnDrill[] }) =>
     Promise.resolve(clientFiguresOf(kept, own)),
+  readImport: (wish: Parameters<typeof readImport>[0]) => readImport(wish),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),
   checkRecording: async ({ file }: { file: string }): Promise<{ meta: RecordingMeta; frames: number }> => {

@@ -57,7 +57,7 @@ export function renderInVisit(
       trialUses: {},
       drills: [],
       phone: '',
-      emergency: '',
+      emergency: '', factorRule: 'choice', retentionYears: null, consentText: '',
       version: 1,
     },
     reading: read(

@@ -16,6 +16,9 @@ const practice: Practice = {
   drills: [],
   phone: '',
   emergency: '',
+  factorRule: 'choice',
+  retentionYears: null,
+  consentText: '',
   version: 3,
 }
 const row: OwnError = {

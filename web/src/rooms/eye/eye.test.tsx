@@ -23,6 +23,9 @@ const practice: Practice = {
   drills: [],
   phone: '',
   emergency: '',
+  factorRule: 'choice',
+  retentionYears: null,
+  consentText: '',
   version: 1,
 }
 const nothing: EyeAnswers = { answers: [], countsAsOwn: false, errors: {} }

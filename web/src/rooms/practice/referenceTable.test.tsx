@@ -27,6 +27,9 @@ const practice: Practice = {
   drills: [],
   phone: '',
   emergency: '',
+  factorRule: 'choice',
+  retentionYears: null,
+  consentText: '',
   version: 4,
 }
 const row = (id: string) => document.querySelector<HTMLElement>(`[data-reference="${id}"]`)!

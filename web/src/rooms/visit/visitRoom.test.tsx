@@ -25,6 +25,9 @@ const practice = {
   drills: [],
   phone: '',
   emergency: '',
+  factorRule: 'choice',
+  retentionYears: null,
+  consentText: '',
   version: 1,
 }
 jest.mock('../../app/practiceApi', () => ({

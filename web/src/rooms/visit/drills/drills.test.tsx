@@ -133,6 +133,9 @@ const practiceWith = (drills: Practice['drills']) => ({
   drills,
   phone: '',
   emergency: '',
+  factorRule: 'choice' as const,
+  retentionYears: null,
+  consentText: '',
   version: 7,
 })
 

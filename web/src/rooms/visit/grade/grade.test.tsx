@@ -23,6 +23,9 @@ const withLicence = (licence: 'coach' | 'podiatrist') => ({
     drills: [],
     phone: '',
     emergency: '',
+    factorRule: 'choice' as const,
+    retentionYears: null,
+    consentText: '',
     version: 1,
   },
 })

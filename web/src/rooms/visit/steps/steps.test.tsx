@@ -336,6 +336,9 @@ describe('Hand over', () => {
       drills: [],
       phone: '',
       emergency: '',
+      factorRule: 'choice' as const,
+      retentionYears: null,
+      consentText: '',
       version: 1,
     }
     renderInVisit(<HandoverStep />, { ...shortAndAsked, 'answer.hoursStanding': 20 }, { practice })

@@ -1,0 +1,41 @@
+import { z } from 'zod'
+
+export const copyKinds = ['daily', 'byHand', 'trial'] as const
+
+/** One copy that was made, or one trial of restoring, and how it went. */
+export const copyRunSchema = z.object({
+  id: z.string(),
+  at: z.string(),
+  kind: z.enum(copyKinds),
+  isFine: z.boolean(),
+  name: z.string(),
+  words: z.string(),
+  bytes: z.number(),
+  tookMs: z.number(),
+})
+export type CopyRun = z.infer<typeof copyRunSchema>
+
+export const copyLineSchema = z.object({
+  name: z.string(),
+  madeAt: z.string(),
+  bytes: z.number(),
+  /** why rotation keeps it: the newest, of its day, week or month */
+  keptAs: z.enum(['newest', 'day', 'week', 'month', 'going']),
+})
+export type CopyLine = z.infer<typeof copyLineSchema>
+
+export const copiesSchema = z.object({
+  folder: z.string(),
+  /** whether the folder lies on the disk of the practice itself: a lost disk takes both */
+  isSameDisk: z.boolean(),
+  copies: z.array(copyLineSchema),
+  runs: z.array(copyRunSchema),
+  /** of the last copy that is whole; null where there is none */
+  lastGood: z.string().nullable(),
+  /** older than it may be */
+  isOld: z.boolean(),
+  lastTrial: copyRunSchema.nullable(),
+  /** where the practice is copied to all the time; null where it is not */
+  replica: z.string().nullable(),
+})
+export type Copies = z.infer<typeof copiesSchema>

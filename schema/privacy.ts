@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { daySchema, idSchema } from './common'
+
+/** Typed by hand, so that nobody deletes the wrong one. */
+export const deletePersonSchema = z.object({ name: z.string().max(200) })
+export const deletedSchema = z.object({
+  personId: idSchema,
+  /** rows, pictures and recordings that are gone */
+  rows: z.number().int(),
+  files: z.number().int(),
+  /** copies that still hold the record, with their dates; rotation takes them away in time */
+  copies: z.array(z.object({ name: z.string(), madeAt: z.string() })),
+})
+export type Deleted = z.infer<typeof deletedSchema>
+
+export const retentionSchema = z.object({
+  years: z.number().int().nullable(),
+  people: z.array(z.object({ id: idSchema, name: z.string(), lastVisit: daySchema.nullable() })),
+})
+export type Retention = z.infer<typeof retentionSchema>

@@ -1,0 +1,85 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core'
+import { bundleVersion, type Bundle, type BundleKind, type BundleRecords } from '@sturvo/schema'
+import type { Db } from '../data/database'
+import { unreadable } from '../data/storedJson'
+import {
+  columnOf,
+  columnsOf,
+  kindRules,
+  kindsInOrder,
+  nameOf,
+  selectionOf,
+  type Row,
+  type Where,
+} from './kinds'
+
+/** Where a bundle is taken from: one client, or everything. */
+export type Scope = { personId: string } | 'practice'
+const atOnce = 500
+
+/** Records of some kind, their keys in the order of the alphabet. */
+async function rowsOf(db: Db, kind: BundleKind, where: Where): Promise<Row[]> {
+  const rows: Row[] = await db
+    .select(selectionOf(kind))
+    .from(kindRules[kind].table as SQLiteTable)
+    .where(where)
+  const names = columnsOf(kind)
+  return rows.map((row) =>
+    // a damaged value is left as nothing: the row is there, and check names it
+    Object.fromEntries(names.map((name) => [name, row[name] === unreadable ? null : row[name]])),
+  )
+}
+
+async function rowsWith(db: Db, kind: BundleKind, column: string, ids: readonly string[]): Promise<Row[]> {
+  const rows: Row[] = []
+  for (let i = 0; i < ids.length; i += atOnce)
+    rows.push(...(await rowsOf(db, kind, inArray(columnOf(kind, column), ids.slice(i, i + atOnce)))))
+  return rows
+}
+
+/** Everything of one client or of the practice as it is now; the same state gives the same bytes. */
+export async function collectBundle(db: Db, scope: Scope): Promise<Bundle> {
+  const found = new Map<BundleKind, Row[]>()
+  for (const kind of kindsInOrder) {
+    const { of } = kindRules[kind]
+    if (scope === 'practice') found.set(kind, await rowsOf(db, kind, undefined))
+    else if (of === 'person')
+      found.set(
+        kind,
+        await rowsOf(db, kind, eq(columnOf(kind, kind === 'person' ? 'id' : 'personId'), scope.personId)),
+      )
+    else if (of === 'visit') found.set(kind, await rowsWith(db, kind, 'visitId', idsOf(found.get('visit'))))
+    else if (of === 'plan') found.set(kind, await rowsWith(db, kind, 'planId', idsOf(found.get('plan'))))
+    else found.set(kind, [])
+  }
+  if (scope !== 'practice') found.set('account', await rowsWith(db, 'account', 'id', writersIn(found)))
+  const records = Object.fromEntries(
+    kindsInOrder
+      .toSorted()
+      .map((kind) => [
+        kind,
+        (found.get(kind) ?? []).toSorted((a, b) => (nameOf(kind, a) < nameOf(kind, b) ? -1 : 1)),
+      ]),
+  ) as unknown as BundleRecords
+  return {
+    format: 'sturvo-bundle',
+    version: bundleVersion,
+    what: scope === 'practice' ? 'practice' : 'client',
+    records,
+  }
+}
+
+const idsOf = (rows: readonly Row[] | undefined) => (rows ?? []).map((row) => row.id as string)
+
+/** Everybody who wrote one of these records. */
+function writersIn(found: ReadonlyMap<BundleKind, Row[]>): string[] {
+  const writers = new Set<string>()
+  for (const [kind, rows] of found)
+    if (kind !== 'account')
+      for (const row of rows) {
+        const by = row.byAccount ?? row.accountId
+        if (typeof by === 'string' && by !== '') writers.add(by)
+      }
+  return [...writers].sort()
+}

@@ -1,0 +1,137 @@
+import { mkdirSync } from 'node:fs'
+import { rm } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
+import { Router, type Request, type RequestHandler } from 'express'
+import multer from 'multer'
+import { importChoicesSchema } from '@sturvo/schema'
+import type { Database } from '../data/database'
+import { newId } from '../data/ids'
+import { bodyAs, fault, Fault, idOf, notFound } from '../http/faults'
+import { findPerson } from '../people/queries'
+import { whoIs } from '../signin/sessions'
+import type { Work } from '../work/pool'
+import { bundleText, bundleZip, fhirText, measuresText } from './exportFile'
+import { layInFiles } from './files'
+import { importRecords, planImport, previewOf, undoImport, type Importer } from './importRecords'
+import type { ReadImport } from './readImport'
+
+const mostBytes = 2 * 1024 ** 3
+const keptMs = 3_600_000
+
+type Staged = { read: ReadImport; folder: string; accountId: string; until: number }
+
+/** Everything out in open formats, and in again. */
+export function bundleRoutes(database: Database, work: Work): Router {
+  const router = Router()
+  const folder = join(dirname(database.file), 'imports')
+  const staged = new Map<string, Staged>()
+  const personThere = async (request: Request) => {
+    const row = await findPerson(database.db, idOf(request))
+    if (!row) throw notFound('person')
+    return row.id
+  }
+  const importerOf = (request: Request): Importer => {
+    const { accountId, role, device, address } = whoIs(request)
+    return { accountId, isOwner: role === 'owner', origin: `${device}, ${address}` }
+  }
+
+  router.get('/people/:id/export.zip', async (request, response) => {
+    const personId = await personThere(request)
+    response.type('application/zip').attachment(`${personId}.sturvo.zip`)
+    await bundleZip(database, { personId }, response)
+  })
+  router.get('/people/:id/export.json', async (request, response) => {
+    const personId = await personThere(request)
+    response.type('json').attachment(`${personId}.sturvo.json`)
+    response.send(await bundleText(database, { personId }))
+  })
+  router.get('/people/:id/fhir.json', async (request, response) => {
+    const personId = await personThere(request)
+    response.type('application/fhir+json').attachment(`${personId}.fhir.json`)
+    response.send(await fhirText(database, { personId }))
+  })
+  router.get('/people/:id/measures.csv', async (request, response) => {
+    const personId = await personThere(request)
+    response.type('text/csv').attachment(`${personId}-measures.csv`)
+    response.send(await measuresText(database, { personId }))
+  })
+  router.get('/practice/export.zip', async (_request, response) => {
+    response.type('application/zip').attachment('practice.sturvo.zip')
+    await bundleZip(database, 'practice', response)
+  })
+
+  router.post('/imports', uploadTo(folder), async (request, response) => {
+    const { file } = request
+    if (!file) throw fault('noFileSent', 'file')
+    await forgetOld(staged)
+    const id = newId()
+    const own = join(folder, id)
+    try {
+      const read = await work.run('readImport', { file: file.path, into: own })
+      const by = importerOf(request)
+      const plan = await planImport(database, database.db, read, by.isOwner)
+      staged.set(id, { read, folder: own, accountId: by.accountId, until: Date.now() + keptMs })
+      response.status(201).json(previewOf(id, read, plan))
+    } catch (error) {
+      await rm(own, { recursive: true, force: true })
+      throw error
+    } finally {
+      await rm(file.path, { force: true })
+    }
+  })
+  router.post('/imports/:id', async (request, response) => {
+    const { choices } = bodyAs(importChoicesSchema, request)
+    const id = idOf(request)
+    const by = importerOf(request)
+    const found = staged.get(id)
+    // what one looks at is nobody else's to take in
+    if (!found || found.accountId !== by.accountId || found.until < Date.now()) throw fault('noImport', 'id')
+    const laid = await layInFiles(database, found.read.files, found.folder)
+    const input = { id, read: found.read, choices: new Map(choices.map((one) => [one.id, one.take])), by }
+    const counts = await importRecords(database, { ...input, now: new Date() }).catch(
+      async (error: unknown) => {
+        await laid.takeBack()
+        throw error
+      },
+    )
+    staged.delete(id)
+    await rm(found.folder, { recursive: true, force: true })
+    response.status(201).json({ id, counts, isUndone: false })
+  })
+  router.post('/imports/:id/undo', async (request, response) => {
+    const id = idOf(request)
+    const counts = await undoImport(database, id, importerOf(request), new Date())
+    response.json({ id, counts, isUndone: true })
+  })
+  return router
+}
+
+async function forgetOld(staged: Map<string, Staged>): Promise<void> {
+  for (const [id, one] of staged)
+    if (one.until < Date.now()) {
+      staged.delete(id)
+      await rm(one.folder, { recursive: true, force: true })
+    }
+}
+
+function uploadTo(folder: string): RequestHandler {
+  const upload = multer({
+    storage: multer.diskStorage({
+      destination: (_request, _file, done) => {
+        mkdirSync(folder, { recursive: true, mode: 0o700 })
+        done(null, folder)
+      },
+      filename: (_request, _file, done) => done(null, `${newId()}.arriving`),
+    }),
+    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6 },
+  }).single('file')
+  return (request, response, next) => {
+    void upload(request, response, (error: unknown) => {
+      if (error === undefined || error === null) return next()
+      if (error instanceof multer.MulterError && error.code === 'LIMIT_FILE_SIZE')
+        return next(fault('fileTooLarge', 'file'))
+      const isDisk = !(error instanceof multer.MulterError) && (error as { code?: string }).code !== undefined
+      next(isDisk && !(error instanceof Fault) ? error : fault('noFileSent', 'file'))
+    })
+  }
+}

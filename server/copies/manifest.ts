@@ -1,0 +1,35 @@
+import { createHash } from 'node:crypto'
+import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
+import { z } from 'zod'
+
+/** What a copy says of itself, beside its files as manifest.json. */
+export const copyManifestSchema = z.object({
+  format: z.literal('sturvo-copy'),
+  version: z.number().int(),
+  madeAt: z.iso.datetime(),
+  coreVersion: z.string(),
+  /** migrations the database has gone through */
+  schema: z.number().int(),
+  /** newest line of the audit when it was made */
+  audit: z.object({ number: z.number().int(), hash: z.string() }),
+  files: z.array(
+    z.object({
+      path: z.string().regex(/^(practice\.db|(pictures|recordings)\/[0-9a-f]{64}\.(png|csv\.gz))$/),
+      bytes: z.number().int().min(0),
+      sha256: z.string().regex(/^[0-9a-f]{64}$/),
+    }),
+  ),
+  /** files that were missing already where the copy was made */
+  missing: z.array(z.string()),
+})
+export type CopyManifest = z.infer<typeof copyManifestSchema>
+export const copyVersion = 1
+export const manifestName = 'manifest.json'
+export const databaseName = 'practice.db'
+
+export async function sha256Of(file: string): Promise<{ sha256: string; bytes: number }> {
+  const hash = createHash('sha256')
+  for await (const part of createReadStream(file)) hash.update(part as Buffer)
+  return { sha256: hash.digest('hex'), bytes: (await stat(file)).size }
+}

@@ -1,0 +1,151 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
+import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
+import { dirname, join, resolve } from 'node:path'
+import { rootFolder } from '../data/places'
+import { CopyFault } from './copyFault'
+import { databaseName } from './manifest'
+
+const syncEvery = '250ms'
+const filesEveryMs = 500
+const startAgainMs = 2000
+const filesFolder = 'files'
+
+/** Whether a folder is what the replication tool writes. */
+export const isReplica = (folder: string) => existsSync(join(folder, 'database', 'generations'))
+
+const isAddress = (to: string) => /^[a-z0-9]+:\/\//i.test(to)
+const databaseTarget = (to: string) => (isAddress(to) ? to : join(resolve(to), 'database'))
+
+/** The tool that the registry carries; its binary comes as a package of its own. */
+function toolPath(): string {
+  const require = createRequire(join(rootFolder, 'server', 'package.json'))
+  const own = dirname(require.resolve('@flydotio/litestream/package.json'))
+  const binary = createRequire(join(own, 'package.json')).resolve(
+    `@flydotio/litestream-${process.platform}-${process.arch}/package.json`,
+  )
+  return join(dirname(binary), 'litestream')
+}
+
+export type Replication = { close: () => Promise<void> }
+
+/**
+ * Copies every change of a practice to another place as it happens: the database by the replication tool, pictures and
+ * recordings (which never change) by laying in the new ones. Falls the tool over, it is started again.
+ * @param to a folder, or an address the tool knows; pictures go to folders only
+ */
+export function replicate(
+  input: { file: string; to: string; picturesFolder: string; recordingsFolder: string },
+  say: (words: string) => void,
+): Replication {
+  const { file, to } = input
+  const settings = join(mkdtempSync(join(tmpdir(), 'sturvo-replicate-')), 'settings.yml')
+  const target = databaseTarget(to)
+  writeFileSync(
+    settings,
+    JSON.stringify({
+      dbs: [
+        {
+          path: resolve(file),
+          'monitor-interval': syncEvery,
+          replicas: [
+            isAddress(to)
+              ? { url: target, 'sync-interval': syncEvery }
+              : { path: target, 'sync-interval': syncEvery },
+          ],
+        },
+      ],
+    }),
+    { mode: 0o600 },
+  )
+  let isEnding = false
+  let tool: ChildProcess
+  const start = () => {
+    tool = spawn(toolPath(), ['replicate', '-config', settings], { stdio: 'ignore' })
+    tool.on('error', () => say('the replication tool does not start'))
+    tool.on('exit', () => {
+      if (isEnding) return
+      say('the replication tool ended and is started again')
+      setTimeout(start, startAgainMs).unref()
+    })
+  }
+  start()
+  const files = isAddress(to)
+    ? undefined
+    : setInterval(() => layIn(input, join(resolve(to), filesFolder), say), filesEveryMs)
+  files?.unref()
+  return {
+    close: () => {
+      isEnding = true
+      clearInterval(files)
+      return new Promise<void>((done) => {
+        tool.once('exit', () => done())
+        tool.kill('SIGTERM')
+        if (tool.exitCode !== null || tool.signalCode !== null) done()
+      }).then(() => rmSync(dirname(settings), { recursive: true, force: true }))
+    },
+  }
+}
+
+const laidIn = new Set<string>()
+
+/** Files are named by their content: what is there is the same. */
+function layIn(
+  from: { picturesFolder: string; recordingsFolder: string },
+  to: string,
+  say: (words: string) => void,
+): void {
+  for (const [kind, folder] of [
+    ['pictures', from.picturesFolder],
+    ['recordings', from.recordingsFolder],
+  ] as const) {
+    if (!existsSync(folder)) continue
+    for (const name of readdirSync(folder)) {
+      const into = join(to, kind, name)
+      if (!/^[0-9a-f]{64}\./.test(name) || !/\.(png|csv\.gz)$/.test(name) || laidIn.has(into)) continue
+      try {
+        mkdirSync(dirname(into), { recursive: true, mode: 0o700 })
+        if (!existsSync(into)) {
+          copyFileSync(join(folder, name), `${into}.arriving`)
+          renameSync(`${into}.arriving`, into)
+        }
+        laidIn.add(into)
+      } catch {
+        say('a picture or recording could not be replicated')
+        return
+      }
+    }
+  }
+}
+
+/** The newest state of a replica as a folder like that of a copy. @throws CopyFault where there is none */
+export async function restoreReplica(from: string, folder: string): Promise<void> {
+  const to = join(folder, databaseName)
+  const target = isAddress(from) ? from : `file://${databaseTarget(from)}`
+  const code = await new Promise<number | null>((done) => {
+    const tool = spawn(toolPath(), ['restore', '-o', to, target], { stdio: 'ignore' })
+    tool.once('error', () => done(1))
+    tool.once('exit', done)
+  })
+  if (code !== 0 || !existsSync(to))
+    throw new CopyFault(`Nothing can be restored from the replica ${from}. Nothing was changed.`)
+  if (isAddress(from)) return
+  for (const kind of ['pictures', 'recordings']) {
+    const files = join(resolve(from), filesFolder, kind)
+    if (!existsSync(files)) continue
+    mkdirSync(join(folder, kind), { recursive: true, mode: 0o700 })
+    for (const name of readdirSync(files))
+      if (/^[0-9a-f]{64}\.(png|csv\.gz)$/.test(name))
+        copyFileSync(join(files, name), join(folder, kind, name))
+  }
+}
