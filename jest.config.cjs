@@ -19,7 +19,7 @@ const base = (name, extra = {}) => ({
   transform: { '\\.tsx$': swc(true), '\\.ts$': swc(false), '\\.m?js$': swc(false) },
   // a few packages ship ES modules only
   transformIgnorePatterns: [
-    '/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid|d3-contour|svg-path-properties|d3-array|internmap)/)',
+    '/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid|d3-contour|svg-path-properties|d3-array|internmap|@scure/base|@noble/hashes|@otplib)/)',
   ],
   setupFiles: ['<rootDir>/scripts/sameSeed.cjs'],
   moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },

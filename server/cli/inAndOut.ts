@@ -13,10 +13,8 @@ import { openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { account, planVersion } from '../data/tables'
-import { keptPaper } from '../documents/keptPaper'
 import { Fault } from '../http/faults'
 import { findPerson } from '../people/queries'
-import { keptCalendar } from '../plans/calendar'
 import { keptTexts } from '../plans/keptPlans'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { oneOf, readArguments, textOption, UsageError } from './usage'
@@ -84,6 +82,7 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
     const kept = await keptTexts(database.db, scope.personId)
     const { timeZone: zone } = Intl.DateTimeFormat().resolvedOptions()
+    const { keptCalendar } = await import('../plans/calendar')
     const text = keptCalendar({ kept, practice, zone, own })
     if (text === undefined) throw none
     return text
@@ -94,6 +93,7 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     .where(eq(planVersion.personId, scope.personId))
     .orderBy(desc(planVersion.number))
     .limit(1)
+  const { keptPaper } = await import('../documents/keptPaper')
   const paper = newest && (await keptPaper({ kind: 'handout', document: newest.document, paper: 'a4' }))
   if (!paper) throw none
   return paper

@@ -3,9 +3,10 @@ import { join } from 'node:path'
 import { inflateSync } from 'node:zlib'
 import fontTools from 'fonteditor-core'
 import pdfmake from 'pdfmake'
+import { rootFolder } from '../data/places'
 
 const fontFile = (name: string, file: string) =>
-  join(__dirname, '..', '..', 'node_modules', '@fontsource', name, 'files', file)
+  join(rootFolder, 'node_modules', '@fontsource', name, 'files', file)
 const text = (file: string) =>
   fontFile('atkinson-hyperlegible-next', `atkinson-hyperlegible-next-latin-${file}-normal.woff`)
 const heading = fontFile('bricolage-grotesque', 'bricolage-grotesque-latin-700-normal.woff')

@@ -36,6 +36,11 @@ export function Shell() {
   useEffect(() => {
     if (isStranger) void navigate('/signin', { replace: true, state: { from: pathname } })
   }, [isStranger, navigate, pathname])
+  // a practice that asks for a second factor opens nothing else before there is one
+  const needsFactor = session.data?.needsFactor === true && pathname !== '/account'
+  useEffect(() => {
+    if (needsFactor) void navigate('/account', { replace: true })
+  }, [needsFactor, navigate])
   const title = useVisitTitle()
   const { visitId } = useAppSelector(selectVisit)
   const hasState = visitId !== undefined || save !== 'saved' || ofOthers.length > 0
@@ -90,7 +95,7 @@ export function Shell() {
         )}
       </header>
       <main id="room" className={classes.room} tabIndex={-1}>
-        {account && <Outlet key={account.id} />}
+        {account && !needsFactor && <Outlet key={account.id} />}
       </main>
       {account && isAskedIn && (
         <Suspense fallback={null}>

@@ -16,6 +16,13 @@ export function failureText(failure: unknown): string {
   return 'Something went wrong here. What was saved before is safe; please try again.'
 }
 
+/** The code of what the server refused. */
+export function codeOf(failure: unknown): string | undefined {
+  if (typeof failure !== 'object' || failure === null || !('data' in failure)) return undefined
+  const parsed = errorSchema.safeParse(failure.data)
+  return parsed.success ? parsed.data.error.code : undefined
+}
+
 export function statusOf(failure: unknown): number | undefined {
   return typeof failure === 'object' &&
     failure !== null &&

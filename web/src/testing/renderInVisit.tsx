@@ -57,7 +57,10 @@ export function renderInVisit(
       trialUses: {},
       drills: [],
       phone: '',
-      emergency: '', factorRule: 'choice', retentionYears: null, consentText: '',
+      emergency: '',
+      factorRule: 'choice',
+      retentionYears: null,
+      consentText: '',
       version: 1,
     },
     reading: read(

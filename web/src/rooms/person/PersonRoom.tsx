@@ -23,6 +23,7 @@ import { trailData } from './trail/trailData'
 import classes from './Person.module.css'
 import { PaperKeys } from './PaperKeys'
 import { ProposalCard } from './ProposalCard'
+import { RecordCard } from './RecordCard'
 
 /** One client over time and between visits: the long line, what is proposed, versions, the log, paper, links. */
 export default function PersonRoom() {
@@ -88,6 +89,9 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
           planEndsOn={log.planEndsOn}
           mayChange={mayDecide}
         />
+      )}
+      {mayDecide && (
+        <RecordCard person={person} practice={practice} isOwner={session?.account.role === 'owner'} />
       )}
       {log.decisions.length > 0 && (
         <section className={classes.card} aria-labelledby="decided">

@@ -10,6 +10,8 @@ import { useChangePracticeMutation, usePracticeQuery } from '../../app/practiceA
 import { failureText } from '../../app/failureText'
 import { LoadedPart } from '../../parts/LoadedPart'
 import classes from './PracticeRoom.module.css'
+import { Doors } from './Doors'
+import { RecordRules } from './RecordRules'
 import { ReferenceTable } from './ReferenceTable'
 
 /** Approach settings, and the reference table. */
@@ -77,7 +79,9 @@ function PracticeView({ practice }: { practice: Practice }) {
         <Link to="/practice/errors">Our error</Link>: how well each of us repeats each measure, and which
         change counts as real.
       </p>
+      <Doors role={session?.account.role} />
       <ContactFields practice={practice} isOwner={isOwner} />
+      {isOwner && <RecordRules practice={practice} />}
       <section aria-labelledby="approach">
         <h2 id="approach">Approach</h2>
         <p className={classes.soft}>
