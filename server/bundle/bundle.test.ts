@@ -179,8 +179,8 @@ test('what went on here is taken over there; what was changed in both is shown, 
   preview = await looked(there, await zipOf(here))
   expect(preview.conflicts.map(({ what, here: mine, there: theirs }) => [what, mine, theirs]).sort()).toEqual(
     [
-      ['goal', 'A dance.', 'Four tides.'],
       ['Knee to wall, left', '72', '71'],
+      ['goal', 'A dance.', 'Four tides.'],
     ],
   )
   // nothing is done while somebody has still to choose

@@ -312,7 +312,7 @@ describe('user add', () => {
   test('a short password or no address is refused', async () => {
     expect(await run(line('b2@tideway.example'), 'short')).toMatchObject({
       code: 2,
-      output: expect.stringContaining('at least 10'),
+      output: expect.stringContaining('at least 12'),
     })
     expect((await run(line('nobody'), 'a long password')).code).toBe(2)
   })

@@ -125,9 +125,6 @@ describe('with a kept plan', () => {
       practice: 'Tideway Foot Room',
       phone: '01632 960 118',
       emergency: '',
-      factorRule: 'choice',
-      retentionYears: null,
-      consentText: '',
     })
     expect(until).toBe(link.until)
     expect(plan.days.length).toBeGreaterThanOrEqual(42)
