@@ -61,6 +61,8 @@ import { shelves, type MadeUpShelf } from './shoes'
 import { trialsAgain } from './trialsAgain'
 
 const mmPerPx = 0.4
+const consent =
+  'Tideway Foot Room keeps what is measured and agreed here for eight years after the last visit. You may have all of it, or have it deleted, whenever you ask.'
 
 /**
  * Fills an empty database with the made-up practice: the same every time, dated relative to today.
@@ -81,6 +83,8 @@ export async function seedDemo(
       references: {},
       phone: '01632 960 118',
       emergency: 'Call 112, or go to the harbour clinic.',
+      retentionYears: 8,
+      consentText: consent,
       isDemo: true,
       version: 1,
       created: stamp,
@@ -152,6 +156,8 @@ async function addClient({ database, client, seed, today, byAccount, assistant }
       email: '',
       lengthUnit: 'mm',
       massUnit: 'kg',
+      consentOn: first.slice(0, 10),
+      consentText: consent,
       version: 1,
       deletedOn: null,
       created: first,

@@ -90,6 +90,58 @@ async function clientPage(browser: Browser, desk: Page, url: string): Promise<vo
     .toFile(join(folder, 'client.png'))
 }
 
+/** Access, audit, copies and a file that comes in, as one picture of four. */
+async function trustRooms(page: Page, url: string): Promise<void> {
+  const shots: Buffer[] = []
+  const shot = async () => {
+    await new Promise((resolve) => setTimeout(resolve, 600))
+    shots.push(Buffer.from(await page.screenshot()))
+  }
+  await openRoom(page, `${url}/person/demoansaperson`)
+  // the visit as it was, brought back after somebody went on here: what was changed in both is asked about
+  const bundle = await page.evaluate(async () =>
+    (await fetch('/api/people/demoansaperson/export.json')).text(),
+  )
+  const spoken = JSON.parse(bundle) as { records: { person: { work: string; changed: string }[] } }
+  spoken.records.person[0]!.work = 'pilot, and teaches at the harbour school'
+  await openRoom(page, `${url}/practice/access`)
+  await shot()
+  await openRoom(page, `${url}/practice/copies`)
+  await tap(page, '::-p-xpath(//button[normalize-space()="Make a copy now"])')
+  await page.waitForSelector('[data-copies="fresh"]')
+  await page.waitForSelector('[data-copy]')
+  await tap(page, '::-p-xpath(//button[normalize-space()="Try the newest"])')
+  await page.waitForSelector('::-p-text(can be restored)')
+  await page.evaluate(() => scrollTo(0, 0))
+  await shot()
+  await openRoom(page, `${url}/practice/import`)
+  await page.evaluate((text) => {
+    const data = new DataTransfer()
+    data.items.add(new File([text], 'ansa.sturvo.json', { type: 'application/json' }))
+    const field = document.querySelector<HTMLInputElement>('input[type="file"]')!
+    field.files = data.files
+    field.dispatchEvent(new Event('change', { bubbles: true }))
+  }, JSON.stringify(spoken))
+  await page.waitForSelector('[data-conflict]')
+  await shot()
+  await openRoom(page, `${url}/practice/audit`)
+  await page.waitForSelector('[data-audit]')
+  await shot()
+  const [wide, high, gap] = [1280, 800, 24]
+  await sharp({
+    create: { width: 2 * wide + 3 * gap, height: 2 * high + 3 * gap, channels: 3, background: '#D9D4C5' },
+  })
+    .composite(
+      shots.map((input, i) => ({
+        input,
+        left: gap + (i % 2) * (wide + gap),
+        top: gap + Math.floor(i / 2) * (high + gap),
+      })),
+    )
+    .png({ palette: true })
+    .toFile(join(folder, 'trust.png'))
+}
+
 /** One current picture of each main view, from the made-up practice only. */
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true })
@@ -101,6 +153,11 @@ async function main(): Promise<void> {
     await page.screenshot({ path: join(folder, `${name}.png`) })
   }
   await signIn(page, practice.url)
+  if (process.argv[2] === 'trust') {
+    await trustRooms(page, practice.url)
+    await open.close()
+    return practice.stop()
+  }
   if (process.argv[2] === 'client') {
     await clientPage(open.browser, page, practice.url)
     await open.close()
@@ -110,11 +167,6 @@ async function main(): Promise<void> {
     await openRoom(page, practice.url + path)
     await take(name)
   }
-  await openRoom(page, `${practice.url}${visit}/look`)
-  await page.locator('[data-photo="top.left"]').click()
-  await page.waitForSelector('::-p-text(Points as numbers)')
-  await new Promise((resolve) => setTimeout(resolve, 1500))
-  await take('photo')
   await page.evaluate(() => localStorage.setItem('sturvo.eye.kind', '"heel"'))
   await openRoom(page, `${practice.url}/eye?seed=11`)
   await page.focus('[data-answer]')
@@ -140,6 +192,7 @@ async function main(): Promise<void> {
   await tap(page, '[data-to-end]')
   await page.waitForSelector('[data-compared]')
   await take('retest')
+  await trustRooms(page, practice.url)
   await clientPage(open.browser, page, practice.url)
   await open.close()
   await practice.stop()

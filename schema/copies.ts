@@ -35,6 +35,8 @@ export const copiesSchema = z.object({
   /** older than it may be */
   isOld: z.boolean(),
   lastTrial: copyRunSchema.nullable(),
+  /** one a day is made by itself; the made-up practice makes none */
+  isAutomatic: z.boolean(),
   /** where the practice is copied to all the time; null where it is not */
   replica: z.string().nullable(),
 })

@@ -56,7 +56,11 @@ export function agoText(ms: number): string {
 }
 
 /** The state of the copies in one sentence. */
-export function copiesSentence({ lastGood, isOld }: Pick<Copies, 'lastGood' | 'isOld'>, now: number): string {
+export function copiesSentence(
+  { lastGood, isOld, isAutomatic }: Pick<Copies, 'lastGood' | 'isOld' | 'isAutomatic'>,
+  now: number,
+): string {
+  if (lastGood === null && !isAutomatic) return 'There is no copy yet.'
   if (lastGood === null) return 'There is no copy yet. If this disk is lost, everything is.'
   const ago = agoText(now - Date.parse(lastGood))
   return isOld

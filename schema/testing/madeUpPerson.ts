@@ -10,4 +10,6 @@ export const madeUpNewPerson = {
   lengthUnit: 'mm',
   massUnit: 'kg',
   kit: ['wall', 'step', 'band'],
+  consentOn: null,
+  consentText: '',
 } as const

@@ -146,6 +146,7 @@ export async function serve(args: readonly string[]): Promise<string> {
   const database = await opened(() => openDatabase(file, { alone: true }))
   await practiceRow(database)
   const copies: CopySettings = {
+    isAutomatic: true,
     folder: resolve(textOption(options, 'copies') ?? copiesBeside(file)),
     passphrase: process.env.STURVO_COPY_PASSPHRASE,
     replica: textOption(options, 'replicate'),

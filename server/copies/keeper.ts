@@ -24,6 +24,8 @@ export type CopySettings = {
   folder: string
   /** seals every copy */
   passphrase?: string | undefined
+  /** made by itself every day; a program that only answers makes none */
+  isAutomatic?: boolean
   /** where the practice is replicated to */
   replica?: string | undefined
 }
@@ -120,7 +122,10 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       copies,
       runs: await database.db.select().from(copyRun).orderBy(desc(copyRun.at)).limit(shownRuns),
       lastGood,
-      isOld: lastGood === null || now.getTime() - Date.parse(lastGood) > oldAfterMs,
+      isAutomatic: settings.isAutomatic === true,
+      isOld:
+        settings.isAutomatic === true &&
+        (lastGood === null || now.getTime() - Date.parse(lastGood) > oldAfterMs),
       lastTrial: (await lastRun(['trial'])) ?? null,
       replica: settings.replica ?? null,
     }

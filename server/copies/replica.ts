@@ -21,6 +21,13 @@ const filesEveryMs = 500
 const startAgainMs = 2000
 const filesFolder = 'files'
 
+/**
+ * Runs the tool and ends it when its line to this program is cut, however that ends: a tool that outlived its server would
+ * write beside the one of the next.
+ */
+const endsWithUs =
+  'exec 3<&0; "$0" replicate -config "$1" & tool=$!; (cat <&3 >/dev/null; kill $tool 2>/dev/null) & wait $tool'
+
 /** Whether a folder is what the replication tool writes. */
 export const isReplica = (folder: string) => existsSync(join(folder, 'database', 'generations'))
 
@@ -71,7 +78,8 @@ export function replicate(
   let isEnding = false
   let tool: ChildProcess
   const start = () => {
-    tool = spawn(toolPath(), ['replicate', '-config', settings], { stdio: 'ignore' })
+    tool = spawn('/bin/sh', ['-c', endsWithUs, toolPath(), settings], { stdio: ['pipe', 'ignore', 'ignore'] })
+    tool.stdin?.on('error', () => undefined)
     tool.on('error', () => say('the replication tool does not start'))
     tool.on('exit', () => {
       if (isEnding) return
@@ -90,7 +98,7 @@ export function replicate(
       clearInterval(files)
       return new Promise<void>((done) => {
         tool.once('exit', () => done())
-        tool.kill('SIGTERM')
+        tool.stdin?.end()
         if (tool.exitCode !== null || tool.signalCode !== null) done()
       }).then(() => rmSync(dirname(settings), { recursive: true, force: true }))
     },

@@ -29,13 +29,25 @@ export async function freePort(): Promise<number> {
 /** @param preload a file that is required before the server itself, in both processes */
 export async function runServer(
   file: string,
-  { preload, env = {} }: { preload?: string; env?: Record<string, string> } = {},
+  {
+    preload,
+    env = {},
+    options = [],
+  }: { preload?: string; env?: Record<string, string>; options?: readonly string[] } = {},
 ): Promise<RunningServer> {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const watcher = spawn(
     process.execPath,
-    [join(rootFolder, 'server', 'dist', 'cli.mjs'), 'serve', '--db', file, '--port', String(port)],
+    [
+      join(rootFolder, 'server', 'dist', 'cli.mjs'),
+      'serve',
+      '--db',
+      file,
+      '--port',
+      String(port),
+      ...options,
+    ],
     {
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,

@@ -27,7 +27,11 @@ function CopiesView({ copies }: { copies: Copies }) {
       <header className={classes.head}>
         <div>
           <h1>Copies</h1>
-          <p className={classes.soft}>One a day by itself; a trial of restoring once a month.</p>
+          <p className={classes.soft}>
+            {copies.isAutomatic
+              ? 'One a day by itself; a trial of restoring once a month.'
+              : 'A real practice makes one a day by itself, and tries one a month; the made-up one only by hand.'}
+          </p>
         </div>
         <Group gap={8}>
           <Button loading={isMaking} disabled={isTrying} onClick={() => void make().unwrap().catch(say)}>

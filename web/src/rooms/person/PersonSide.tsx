@@ -83,7 +83,7 @@ export function PersonSide({ person, practice, course, log, plans, references, m
               <Paper href={`/api/visits/${newest.id}/shoes.pdf`}>Change of shoes</Paper>
               {mayDecide && cautions.some(({ level }) => level === 'stop') && (
                 <li>
-                  <a href={`/api/visits/${newest.id}/letter.txt`} target="_blank" rel="noreferrer">
+                  <a href={`/api/visits/${newest.id}/letter.pdf`} target="_blank" rel="noreferrer">
                     Letter (text)
                   </a>
                 </li>

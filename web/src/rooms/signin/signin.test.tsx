@@ -75,7 +75,7 @@ test('what an owner typed wrong is said at its field, and nothing is sent', asyn
   await put(/^Password/, 'short')
   fireEvent.click(screen.getByText('Create the owner'))
   expect(faultOf(screen.getByLabelText(/E-mail/))).toBe('This is not an e-mail address.')
-  expect(faultOf(screen.getByLabelText(/^Password/))).toBe('A password has at least 10 letters.')
+  expect(faultOf(screen.getByLabelText(/^Password/))).toBe('A password has at least 12 letters.')
   expect(create).not.toHaveBeenCalled()
   expect(screen.getByLabelText<HTMLInputElement>(/Name of the practice/).value).toBe('Tideway Foot Room')
 })

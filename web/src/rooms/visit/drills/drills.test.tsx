@@ -173,10 +173,10 @@ test('an own drill stands in the library with its figure, is forbidden where its
   expect(mockSent).toEqual([{ version: 7, drill: { ...own, isRetired: true } }])
 })
 
-test('an assistant makes no drills', () => {
+test('an assistant makes no drills and no plan: what was kept is there to be read', () => {
   mockRole = 'assistant'
   renderInVisit(<DrillsRoom />, asked, { practice: practiceWith([own]) })
-  fireEvent.click(document.querySelector('[data-line="own.rope"]')!)
-  expect(screen.queryByText('Change')).toBeNull()
+  expect(document.querySelector('[data-not-yours]')!.textContent).toContain('made by a practitioner')
+  expect(document.querySelector('[data-line]')).toBeNull()
   expect(screen.queryByText('Make your own from this')).toBeNull()
 })

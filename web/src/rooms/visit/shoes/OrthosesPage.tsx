@@ -23,6 +23,7 @@ import {
   volumeText,
 } from '@sturvo/words'
 import { newId } from '../../../app/newId'
+import { useMayDecide } from '../../../parts/useMayDecide'
 import { useRecord, useVisitReading } from '../visitContext'
 import classes from './Orthoses.module.css'
 import { MmField } from './MmField'
@@ -33,13 +34,15 @@ import { options } from './options'
 export function OrthosesPage() {
   const { reading, settings } = useVisitReading()
   const record = useRecord()
+  const mayDecide = useMayDecide()
   const { orthoses, shoes } = reading.shoes
   const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
   const order = orthosisOrder(settings.deviceSource)
   const add = (kind: WornOrthosis['kind']) =>
     record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies WornOrthosis })
+  // a support or a brace is a practitioner's to choose
   return (
-    <div className={classes.page}>
+    <fieldset className={classes.page} disabled={!mayDecide} aria-label="Inserts and braces">
       <Group gap="xs">
         {order.map(({ kind, needsPrescriber }) => (
           <Button
@@ -91,7 +94,7 @@ export function OrthosesPage() {
       <p className={classes.soft}>
         {recheckText} {customReferral}
       </p>
-    </div>
+    </fieldset>
   )
 }
 

@@ -3,12 +3,14 @@ import { verdictChoices } from '@sturvo/core/footwear'
 import type { ShoeOnFeet } from '@sturvo/core/reading'
 import { openVerdictText, reasonText, verdictSentence, verdictText } from '@sturvo/words'
 import { ChoiceRow } from '../../../parts/ChoiceRow'
+import { useMayDecide } from '../../../parts/useMayDecide'
 import classes from './Verdict.module.css'
 import { useShoeChange } from './useShelf'
 
 /** What speaks for and against a shoe, what follows from it, and what the practitioner decides. */
 export function VerdictBox({ on }: { on: ShoeOnFeet }) {
   const change = useShoeChange()
+  const mayDecide = useMayDecide()
   const { shoe } = on.reading
   const { verdict } = on
   const own = shoe.ownVerdict
@@ -36,21 +38,23 @@ export function VerdictBox({ on }: { on: ShoeOnFeet }) {
           ))}
         </ul>
       )}
-      <ChoiceRow
-        name="Your verdict"
-        className={classes.choices}
-        choices={verdictChoices.map((value) => ({ value, content: verdictText[value] }))}
-        value={own?.choice}
-        onSet={(choice) =>
-          change(shoe, {
-            ownVerdict:
-              choice === null
-                ? undefined
-                : { ...own, choice, hoursPerWeek: own?.hoursPerWeek ?? verdict.hoursPerWeek },
-          })
-        }
-      />
-      {own && (
+      {mayDecide && (
+        <ChoiceRow
+          name="Your verdict"
+          className={classes.choices}
+          choices={verdictChoices.map((value) => ({ value, content: verdictText[value] }))}
+          value={own?.choice}
+          onSet={(choice) =>
+            change(shoe, {
+              ownVerdict:
+                choice === null
+                  ? undefined
+                  : { ...own, choice, hoursPerWeek: own?.hoursPerWeek ?? verdict.hoursPerWeek },
+            })
+          }
+        />
+      )}
+      {own && mayDecide && (
         <div className={classes.decided}>
           {(own.choice === 'limit' || own.choice === 'letGo') && (
             <NumberInput

@@ -89,7 +89,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
             <Button
               variant="default"
               component="a"
-              href={`/api/visits/${visitId}/letter.txt`}
+              href={`/api/visits/${visitId}/letter.pdf`}
               target="_blank"
               leftSection={<IconFileText size={16} />}
             >

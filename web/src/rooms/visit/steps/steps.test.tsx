@@ -78,7 +78,7 @@ describe('Story', () => {
     const stop = within(screen.getByRole('list', { name: 'Cautions' }))
     expect(stop.getByText('Stop: Hot, swollen foot.')).toBeTruthy()
     expect(stop.getByText('Open the letter').closest('a')?.getAttribute('href')).toBe(
-      '/api/visits/visit0000001/letter.txt',
+      '/api/visits/visit0000001/letter.pdf',
     )
     fireEvent.click(stop.getByText('Dealt with …'))
     expect(stop.getByText('Confirm as Ilse Marrack').closest('button')?.disabled).toBe(true)

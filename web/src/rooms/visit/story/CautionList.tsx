@@ -5,6 +5,7 @@ import type { Caution, CautionStep } from '@sturvo/core/cautions'
 import { cautionText, effectText, levelText, roleText, signText } from '@sturvo/words'
 import { Cairn } from '../../../parts/Cairn'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
+import { useMayDecide } from '../../../parts/useMayDecide'
 import classes from '../steps/steps.module.css'
 
 /** Cautions in force, stops first; each can be confirmed as dealt with, never dropped. */
@@ -29,6 +30,7 @@ function CautionLine({ caution }: { caution: Caution }) {
   const record = useRecord()
   const [words, setWords] = useState<string>()
   const dealt = caution.dealtWith
+  const mayDecide = useMayDecide()
   const confirm = (said: string) => {
     record({
       [`dealt.${caution.id}`]: {
@@ -62,14 +64,18 @@ function CautionLine({ caution }: { caution: Caution }) {
         {dealt ? (
           <p>
             Dealt with by {dealt.by} on {dealt.on}: {dealt.words}{' '}
-            <Button
-              size="compact-xs"
-              variant="subtle"
-              onClick={() => record({ [`dealt.${caution.id}`]: null })}
-            >
-              Take back
-            </Button>
+            {mayDecide && (
+              <Button
+                size="compact-xs"
+                variant="subtle"
+                onClick={() => record({ [`dealt.${caution.id}`]: null })}
+              >
+                Take back
+              </Button>
+            )}
           </p>
+        ) : !mayDecide ? (
+          <p className={classes.soft}>A practitioner deals with this.</p>
         ) : caution.level === 'mind' ? (
           <Button size="compact-sm" variant="subtle" onClick={() => confirm('Seen and kept in mind')}>
             Seen
@@ -81,7 +87,7 @@ function CautionLine({ caution }: { caution: Caution }) {
                 size="compact-sm"
                 variant="default"
                 component="a"
-                href={`/api/visits/${visitId}/letter.txt`}
+                href={`/api/visits/${visitId}/letter.pdf`}
                 target="_blank"
               >
                 Open the letter

@@ -1,0 +1,69 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { runCommand } from '../cli'
+import { openDatabase } from '../data/database'
+import { person, picture } from '../data/tables'
+import { becomeOwner, runServer } from '../testing/runningServer'
+
+const folder = mkdtempSync(join(tmpdir(), 'sturvo-replica-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+jest.setTimeout(90_000)
+
+test('killed with -9 and the disk lost: what was answered until a second before is in the replica, pictures too', async () => {
+  const file = join(folder, 'disk', 'practice.db')
+  const replica = join(folder, 'elsewhere')
+  const server = await runServer(file, { options: ['--replicate', replica] })
+  const { headers } = await becomeOwner(server)
+  const post = (path: string, body: object) =>
+    fetch(`${server.url}${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
+  const answered: { id: string; at: number }[] = []
+  const until = Date.now() + 5000
+  await post('/api/people', { id: 'person000000', name: 'Ansa Rook' })
+  await post('/api/people/person000000/visits', { id: 'visit0000001', startedOn: '2026-05-04' })
+  const png = await sharp({ create: { width: 30, height: 40, channels: 3, background: '#888' } })
+    .png()
+    .toBuffer()
+  const form = new FormData()
+  form.append('picture', new Blob([new Uint8Array(png)]), 'a.png')
+  const { 'content-type': _json, ...others } = headers as Record<string, string>
+  expect(
+    (
+      await fetch(`${server.url}/api/visits/visit0000001/pictures`, {
+        method: 'POST',
+        headers: others,
+        body: form,
+      })
+    ).status,
+  ).toBe(201)
+  for (let i = 1; Date.now() < until; i++) {
+    const id = `person${String(i).padStart(6, '0')}`
+    if ((await post('/api/people', { id, name: `Person ${i}` })).status === 201)
+      answered.push({ id, at: Date.now() })
+    await new Promise((resolve) => setTimeout(resolve, 15))
+  }
+  const killedAt = Date.now()
+  await server.stop('SIGKILL')
+  // the tool ends with the server it belongs to: one that went on would write beside the next
+  const isRunning = () => spawnSync('pgrep', ['-f', 'replicate -config .*sturvo-replicate-']).status === 0
+  for (let i = 0; isRunning() && i < 50; i++) await new Promise((resolve) => setTimeout(resolve, 100))
+  expect(isRunning()).toBe(false)
+  rmSync(join(folder, 'disk'), { recursive: true })
+
+  const restored = join(folder, 'new-disk', 'practice.db')
+  const answer = await runCommand(['restore', replica, '--db', restored], {
+    seed: () => Promise.resolve(),
+    passwordFrom: () => Promise.resolve(''),
+  })
+  expect(answer).toMatchObject({ code: 0 })
+  const database = await openDatabase(restored)
+  const there = new Set((await database.db.select({ id: person.id }).from(person)).map(({ id }) => id))
+  const [shot] = await database.db.select().from(picture)
+  expect(existsSync(join(database.picturesFolder, `${shot!.hash}.png`))).toBe(true)
+  await database.close()
+  const lost = answered.filter(({ id, at }) => !there.has(id) && at < killedAt - 1000)
+  expect(answered.length).toBeGreaterThan(50)
+  expect(lost).toEqual([])
+})
