@@ -87,9 +87,10 @@ export async function readZip(
       await done
     }
   } catch (error) {
-    if (error instanceof ZipFault) throw error
-    if (isZipTrouble(error)) throw notAZip()
-    throw error
+    // a full disk is no fault of the zip, and whoever takes a file may have one of their own
+    if (error instanceof ZipFault || isOfSystem(error) || isRefusal(error)) throw error
+    // whatever else the reader says is about the zip: it has no class of its own for it
+    throw notAZip()
   } finally {
     zip.close()
   }
@@ -110,17 +111,9 @@ function counter(name: string, limits: ZipLimits, addAll: (bytes: number) => num
   })
 }
 
-/** What the reader itself says of a broken file; it has no class of its own. */
-function isZipTrouble(error: unknown): boolean {
-  const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown }
-  if (typeof code === 'string' && /^(Z_|ERR_STREAM_PREMATURE_CLOSE)/.test(code)) return true
-  return (
-    typeof message === 'string' &&
-    /signature|central directory|compress|file name|size|extra field|zip|invalid|unexpected|truncated|fileName|EOF/i.test(
-      message,
-    )
-  )
-}
+const isOfSystem = (error: unknown) =>
+  /^E[A-Z]+$/.test(String((error as { code?: unknown } | null)?.code ?? ''))
+const isRefusal = (error: unknown) => error instanceof Error && 'status' in error
 
 /** Unpacks a zip into a folder, names checked. */
 export async function unpackZip(file: string, into: string, limits: ZipLimits): Promise<void> {
