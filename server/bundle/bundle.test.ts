@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { getTableColumns, getTableName, is } from 'drizzle-orm'
@@ -253,6 +253,29 @@ test('without its pictures a bundle comes in without what was measured on them, 
     expect.not.objectContaining({ insoleId: expect.anything() as unknown }),
   )
   await third.close()
+})
+
+test('bundles of every released version come in, and go out again as they came', async () => {
+  const examples = join(__dirname, '..', '..', 'docs', 'examples')
+  const released = readdirSync(examples).filter((name) => /^bundle-v\d+\.sturvo\.json$/.test(name))
+  expect(released).toEqual(['bundle-v1.sturvo.json'])
+  for (const name of released) {
+    const third = await startTestServer()
+    const text = readFileSync(join(examples, name), 'utf8')
+    const preview = await looked(third, text)
+    expect(preview).toMatchObject({
+      people: [{ name: 'Ansa Rook', isHere: false }],
+      conflicts: [],
+      leftOut: [],
+    })
+    await takeIn(third, preview.id).expect(201)
+    expect(await fieldsOf(third)).toMatchObject({
+      'measure.kneeToWall.left.1': 66,
+      'answer.goal': 'Two tides.',
+    })
+    expect(await jsonOf(third)).toBe(text)
+    await third.close()
+  }
 })
 
 test('the whole practice goes out and comes in, settings with it; twice the same bytes', async () => {

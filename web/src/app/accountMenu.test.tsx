@@ -1,0 +1,63 @@
+import { MantineProvider } from '@mantine/core'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+import { MemoryRouter } from 'react-router'
+import { AccountMenu } from './AccountMenu'
+import { wipeBrowser } from './wipe'
+
+let waiting = 0
+let ofOthers: object[] = []
+const signOut = jest.fn(() => ({ unwrap: () => Promise.resolve(null) }))
+jest.mock('./api', () => ({
+  useSignOutMutation: () => [signOut],
+  useSignOutEverywhereMutation: () => [signOut],
+}))
+jest.mock('./store', () => ({ useAppSelector: () => ({ waiting, ofOthers }) }))
+jest.mock('../outbox/outbox', () => ({ outbox: { driver: { flush: jest.fn() } } }))
+jest.mock('./wipe', () => ({ wipeBrowser: jest.fn(() => Promise.resolve()) }))
+
+const show = async () => {
+  render(
+    <MemoryRouter>
+      <MantineProvider>
+        <AccountMenu name="Ilse Marrack" practice="Tideway Foot Room" />
+      </MantineProvider>
+    </MemoryRouter>,
+  )
+  fireEvent.click(await screen.findByText('Sign out'))
+}
+beforeEach(() => {
+  jest.clearAllMocks()
+  waiting = 0
+  ofOthers = []
+})
+
+test('with everything sent, signing out takes everything of Sturvo off the device', async () => {
+  await show()
+  await act(async () => Promise.resolve())
+  expect(signOut).toHaveBeenCalledTimes(1)
+  expect(wipeBrowser).toHaveBeenCalledTimes(1)
+})
+
+test('what has not been sent is asked about, whoever entered it; staying loses nothing', async () => {
+  waiting = 2
+  ofOthers = [{}]
+  await show()
+  const said = await screen.findByText(
+    /3 entries of this browser have not been sent, 1 of them entered under another account/,
+    {},
+    { timeout: 4000 },
+  )
+  expect(said).toBeDefined()
+  fireEvent.click(screen.getByText('Stay, and send them'))
+  expect(signOut).not.toHaveBeenCalled()
+  expect(wipeBrowser).not.toHaveBeenCalled()
+})
+
+test('whoever says so loses them', async () => {
+  waiting = 1
+  await show()
+  fireEvent.click(await screen.findByText('Sign out and lose them', {}, { timeout: 4000 }))
+  await act(async () => Promise.resolve())
+  await act(async () => Promise.resolve())
+  expect(wipeBrowser).toHaveBeenCalledTimes(1)
+})
