@@ -113,7 +113,7 @@ export function accessRoutes(database: Database, publicUrl: string | undefined):
     const { factorRule, isDemo } = await practiceRow(database)
     const sessions = await sessionLines(database.db, who.idHash, new Date(), who.accountId)
     response.json({
-      hasFactor: row?.factorSecret != null,
+      hasFactor: (row?.factorSecret ?? null) !== null,
       recoveryLeft: row?.recoveryHashes.length ?? 0,
       isFactorWanted: !isDemo && isFactorWanted(factorRule, who.role),
       sessions,

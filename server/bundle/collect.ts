@@ -1,5 +1,4 @@
 import { eq, inArray } from 'drizzle-orm'
-import type { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import { bundleVersion, type Bundle, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
@@ -20,10 +19,7 @@ const atOnce = 500
 
 /** Records of some kind, their keys in the order of the alphabet. */
 async function rowsOf(db: Db, kind: BundleKind, where: Where): Promise<Row[]> {
-  const rows: Row[] = await db
-    .select(selectionOf(kind))
-    .from(kindRules[kind].table as SQLiteTable)
-    .where(where)
+  const rows: Row[] = await db.select(selectionOf(kind)).from(kindRules[kind].table).where(where)
   const names = columnsOf(kind)
   return rows.map((row) =>
     // a damaged value is left as nothing: the row is there, and check names it

@@ -3,7 +3,6 @@ import { existsSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
-import type { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import {
   keptInsoleSchema,
   keptPlanSchema,
@@ -17,6 +16,7 @@ import {
 import { fieldName } from '@sturvo/words'
 import { appendAudit } from '../audit/chain'
 import type { Database, Db } from '../data/database'
+import { errorCode } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { importRun, person, practice, visit } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
@@ -30,7 +30,7 @@ import { assertOwnFiles } from '../visits/ownFiles'
 import { visitCounts } from '../visits/visitCounts'
 import { unreadable } from '../data/storedJson'
 import { collectBundle } from './collect'
-import { columnOf, kindRules, kindsInOrder, type Row } from './kinds'
+import { asText, columnOf, kindRules, kindsInOrder, type Row } from './kinds'
 import { mergePlan, pathOf, type Conflict, type MergePlan, type Step } from './mergePlan'
 import { importFault } from './importFault'
 import { withEverything, type ReadImport } from './readImport'
@@ -76,8 +76,8 @@ export function previewOf(id: string, read: ReadImport, plan: MergePlan): Import
       what: wordsFor(kind, here),
       here: shownOf(kind, here, there),
       there: shownOf(kind, there, here),
-      hereChanged: String(here.changed ?? ''),
-      thereChanged: String(there.changed ?? ''),
+      hereChanged: asText(here.changed),
+      thereChanged: asText(there.changed),
       newer,
     })),
     leftOut: plan.leftOut,
@@ -96,8 +96,8 @@ const mostShown = 160
 
 /** What differs, no more. */
 function shownOf(kind: BundleKind, row: Row, other: Row): string {
-  if (kind === 'measure') return String(row.value ?? row.word ?? '')
-  if (row.deletedOn != null) return 'taken away'
+  if (kind === 'measure') return asText(row.value ?? row.word)
+  if ((row.deletedOn ?? null) !== null) return 'taken away'
   const differing = Object.keys(row).filter(
     (column) =>
       !['version', 'created', 'changed', 'deletedOn'].includes(column) &&
@@ -286,17 +286,7 @@ export async function importRecords(
       return counts
     })
     .catch((error: unknown) => {
-      if (
-        !(error instanceof Fault) &&
-        /CONSTRAINT/.test(
-          String(
-            (error as { code?: unknown; cause?: { code?: unknown } }).cause?.code ??
-              (error as { code?: unknown }).code ??
-              '',
-          ),
-        )
-      )
-        throw fault('importClash')
+      if (!(error instanceof Fault) && /CONSTRAINT/.test(errorCode(error))) throw fault('importClash')
       throw error
     })
 }
@@ -347,7 +337,7 @@ async function write(tx: Db, { kind, row }: Step, { versions, undo, now }: Writi
     ...(kind === 'practice' && before && { version: Number(before.version) + 1 }),
   }
   if (before) await tx.update(rule.table).set(values).where(where)
-  else await tx.insert(rule.table as SQLiteTable).values(values as never)
+  else await tx.insert(rule.table).values(values as never)
   // worked out anew whenever somebody looks: it goes with its person
   if (kind !== 'followState') undo.push({ kind, key: keyOf(kind, row), before: before ?? null, after: '' })
 }

@@ -106,6 +106,10 @@ export function selectionOf(kind: BundleKind): Record<string, SQLiteColumn> {
   return Object.fromEntries(columnsOf(kind).map((name) => [name, columnOf(kind, name)]))
 }
 
+/** A value of a row as text: columns hold texts, numbers, nothing, or what stands as JSON. */
+export const asText = (value: unknown): string =>
+  value === null || value === undefined ? '' : typeof value === 'string' ? value : JSON.stringify(value)
+
 /** What names a record, across kinds. */
 export function nameOf(kind: BundleKind, row: Row): string {
   return [kind, ...kindRules[kind].key.map((key) => String(row[key]))].join(' ')

@@ -1,6 +1,6 @@
 import { bundleKinds, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import { stableText } from './stableText'
-import { kindRules, kindsInOrder, nameOf, type Row } from './kinds'
+import { asText, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 
 /** What becomes of one record of a file. */
 export type Step = {
@@ -144,7 +144,7 @@ export function mergePlan(there: BundleRecords, here: BundleRecords, isPartial =
         plan.counts.kept++
         if (kind !== 'account')
           plan.leftOut.push(
-            `${kind} ${String(row.id ?? row.number ?? '')}: the one here is another one under the same name, and it stays`,
+            `${kind} ${asText(row.id ?? row.number)}: the one here is another one under the same name, and it stays`,
           )
         continue
       }

@@ -28,7 +28,7 @@ test('killed with -9 and the disk lost: what was answered until a second before 
     .toBuffer()
   const form = new FormData()
   form.append('picture', new Blob([new Uint8Array(png)]), 'a.png')
-  const { 'content-type': _json, ...others } = headers as Record<string, string>
+  const { 'content-type': _json, ...others } = headers
   expect(
     (
       await fetch(`${server.url}/api/visits/visit0000001/pictures`, {

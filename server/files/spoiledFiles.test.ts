@@ -294,17 +294,16 @@ test('two thousand spoiled files: no crash, no half import, one sentence each, m
     const bytes = i === 0 ? gzipSync(Buffer.alloc(64 * 1024 * 1024, 0x30)) : spoiled(base.recording!, false)
     judge(
       'recording',
-      (await server.agent
+      await server.agent
         .post('/api/visits/visit0000001/recordings')
         .set('x-sturvo-csrf', server.csrf)
         .set('content-type', 'application/gzip')
-        .send(bytes)) as Answer,
+        .send(bytes),
     )
     look()
   }
   for (let i = 0; i < rounds.other; i++)
     await bring('other', spoiled(pick([base.ics!, base.outline!, base.png!, base.recording!]), false))
-  console.log(JSON.stringify({ tally, startMb: Math.round(startMb), mostMb: Math.round(mostMb) }))
   expect(troublesSaid).toEqual([])
   const total = Object.entries(tally)
     .filter(([kind]) => !/taken|undone/.test(kind))

@@ -3,7 +3,8 @@ import { mkdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { openPromise, type Entry, type ZipFile } from 'yauzl'
+import { errorCode } from '../data/fileFault'
+import { openPromise, type ZipFile } from 'yauzl'
 import { ZipFile as NewZip } from 'yazl'
 
 /** Why a zip is not taken: one sentence for people. */
@@ -79,7 +80,7 @@ export async function readZip(
         all += bytes
         return all
       })
-      const content = await zip.openReadStreamPromise(entry as Entry)
+      const content = await zip.openReadStreamPromise(entry)
       const done = pipeline(content, counted)
       // the one who takes it may stop reading at a fault of its own
       done.catch(() => undefined)
@@ -111,8 +112,7 @@ function counter(name: string, limits: ZipLimits, addAll: (bytes: number) => num
   })
 }
 
-const isOfSystem = (error: unknown) =>
-  /^E[A-Z]+$/.test(String((error as { code?: unknown } | null)?.code ?? ''))
+const isOfSystem = (error: unknown) => /^E[A-Z]+$/.test(errorCode(error))
 const isRefusal = (error: unknown) => error instanceof Error && 'status' in error
 
 /** Unpacks a zip into a folder, names checked. */

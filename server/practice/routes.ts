@@ -126,7 +126,7 @@ async function assertOwnFactor(tx: Db, accountId: string): Promise<void> {
     .select({ secret: account.factorSecret })
     .from(account)
     .where(eq(account.id, accountId))
-  if (own?.secret == null) throw fault('factorFirstOwn', 'factorRule')
+  if ((own?.secret ?? null) === null) throw fault('factorFirstOwn', 'factorRule')
 }
 
 const previewBody = z.object({ references: referenceChangesSchema })

@@ -102,7 +102,7 @@ function AccountRow({ line, onMade }: { line: AccountLine; onMade: (made: MadeIn
             w={160}
             value={line.role}
             data={rolesOfAccounts.map((value) => ({ value, label: roleNameText[value] }))}
-            onChange={(role) => role && role !== line.role && set({ role: role as Role })}
+            onChange={(role) => role && role !== line.role && set({ role: role })}
             allowDeselect={false}
             disabled={line.isDisabled}
           />
@@ -254,7 +254,7 @@ function FactorRule({ rule }: { rule: Access['factorRule'] }) {
         onChange={(value) =>
           value &&
           practice &&
-          void change({ version: practice.version, change: { factorRule: value as Access['factorRule'] } })
+          void change({ version: practice.version, change: { factorRule: value } })
             .unwrap()
             .then(() => refetch())
             .catch(say)

@@ -167,7 +167,7 @@ function Preview({
                         { value: 'here', label: 'Here' },
                         { value: 'there', label: 'File' },
                       ]}
-                      onChange={(take) => setChosen({ ...chosen, [one.id]: take as Take })}
+                      onChange={(take) => setChosen({ ...chosen, [one.id]: take })}
                     />
                   </td>
                 </tr>
