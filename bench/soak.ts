@@ -191,7 +191,7 @@ async function main(): Promise<void> {
 
   // 2. writers while a copy is made
   saves.length = 0
-  work = everybody(150, 10_000)
+  work = everybody(500, 10_000)
   await pause(3000)
   const before = [...saves]
   saves.length = 0

@@ -1,12 +1,11 @@
-import { mkdirSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { Router, type Request, type RequestHandler } from 'express'
-import multer from 'multer'
+import { Router, type Request } from 'express'
 import { importChoicesSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
-import { bodyAs, fault, Fault, idOf, notFound } from '../http/faults'
+import { bodyAs, fault, idOf, notFound } from '../http/faults'
+import { uploadTo } from '../files/upload'
 import { findPerson } from '../people/queries'
 import { whoIs } from '../signin/sessions'
 import type { Work } from '../work/pool'
@@ -17,6 +16,12 @@ import type { ReadImport } from './readImport'
 
 const mostBytes = 2 * 1024 ** 3
 const keptMs = 3_600_000
+const upload = {
+  field: 'file',
+  mostBytes,
+  missing: () => fault('noFileSent', 'file'),
+  tooLarge: () => fault('fileTooLarge', 'file'),
+}
 
 type Staged = { read: ReadImport; folder: string; accountId: string; until: number }
 
@@ -60,7 +65,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
     await bundleZip(database, 'practice', response)
   })
 
-  router.post('/imports', uploadTo(folder), async (request, response) => {
+  router.post('/imports', uploadTo(folder, upload), async (request, response) => {
     const { file } = request
     if (!file) throw fault('noFileSent', 'file')
     await forgetOld(staged)
@@ -112,26 +117,4 @@ async function forgetOld(staged: Map<string, Staged>): Promise<void> {
       staged.delete(id)
       await rm(one.folder, { recursive: true, force: true })
     }
-}
-
-function uploadTo(folder: string): RequestHandler {
-  const upload = multer({
-    storage: multer.diskStorage({
-      destination: (_request, _file, done) => {
-        mkdirSync(folder, { recursive: true, mode: 0o700 })
-        done(null, folder)
-      },
-      filename: (_request, _file, done) => done(null, `${newId()}.arriving`),
-    }),
-    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6 },
-  }).single('file')
-  return (request, response, next) => {
-    void upload(request, response, (error: unknown) => {
-      if (error === undefined || error === null) return next()
-      if (error instanceof multer.MulterError && error.code === 'LIMIT_FILE_SIZE')
-        return next(fault('fileTooLarge', 'file'))
-      const isDisk = !(error instanceof multer.MulterError) && (error as { code?: string }).code !== undefined
-      next(isDisk && !(error instanceof Fault) ? error : fault('noFileSent', 'file'))
-    })
-  }
 }

@@ -1,33 +1,42 @@
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { readFile, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { and, eq, isNull } from 'drizzle-orm'
-import { Router, type RequestHandler } from 'express'
-import multer from 'multer'
+import { Router } from 'express'
 import type { Picture } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { writeDurably } from '../data/durableFile'
 import { newId } from '../data/ids'
 import { person, picture, visit } from '../data/tables'
+import { uploadTo } from '../files/upload'
 import { badUpload, fault, idOf, notFound } from '../http/faults'
 import { visitRow } from '../visits/queries'
 import { reencoded } from './decode'
 
-const mostBytes = 25 * 1024 * 1024
+const upload = {
+  field: 'picture',
+  mostBytes: 25 * 1024 * 1024,
+  missing: badUpload,
+  tooLarge: () => fault('pictureTooLarge', 'picture'),
+}
 
 export function pictureRoutes(database: Database): Router {
   const router = Router()
-  router.post('/visits/:id/pictures', uploadTo(database.picturesFolder), async (request, response) => {
-    const { file } = request
-    const store = async () => {
-      const { id: visitId } = await visitRow(database.db, idOf(request))
-      if (!file) throw badUpload()
-      return storePicture(database, visitId, await readFile(file.path), new Date())
-    }
-    const stored = await store().finally(() => file && rm(file.path, { force: true }))
-    response.status(201).json(stored)
-  })
+  router.post(
+    '/visits/:id/pictures',
+    uploadTo(database.picturesFolder, upload),
+    async (request, response) => {
+      const { file } = request
+      const store = async () => {
+        const { id: visitId } = await visitRow(database.db, idOf(request))
+        if (!file) throw badUpload()
+        return storePicture(database, visitId, await readFile(file.path), new Date())
+      }
+      const stored = await store().finally(() => file && rm(file.path, { force: true }))
+      response.status(201).json(stored)
+    },
+  )
 
   router.get('/pictures/:id', async (request, response) => {
     const [row] = await database.db
@@ -43,30 +52,6 @@ export function pictureRoutes(database: Database): Router {
     response.type('png').sendFile(file, { dotfiles: 'allow', cacheControl: false })
   })
   return router
-}
-
-/**
- * Keeps what arrives on the disk, not in memory: eight pictures at once then wait there. Whatever is wrong with the
- * form itself is one clear refusal.
- */
-function uploadTo(folder: string): RequestHandler {
-  const upload = multer({
-    storage: multer.diskStorage({
-      destination: (_request, _file, done) => {
-        mkdirSync(folder, { recursive: true, mode: 0o700 })
-        done(null, folder)
-      },
-      filename: (_request, _file, done) => done(null, `${newId()}.arriving`),
-    }),
-    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6 },
-  }).single('picture')
-  return (request, response, next) => {
-    void upload(request, response, (error: unknown) => {
-      if (error === undefined || error === null) return next()
-      const isKnown = error instanceof multer.MulterError || (error as { code?: string }).code !== undefined
-      next(isKnown ? error : badUpload())
-    })
-  }
 }
 
 function fileOf(database: Database, hash: string): string {
