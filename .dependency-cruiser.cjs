@@ -21,7 +21,10 @@ module.exports = {
       severity: 'error',
       comment: 'a module that is not found would slip through every other rule',
       from: {},
-      to: { couldNotResolve: true, pathNot: '\\.css$|^virtual:|^pdfmake/interfaces$|^fhir/r4$|^highs/runtime' },
+      to: {
+        couldNotResolve: true,
+        pathNot: '\\.css$|^virtual:|^pdfmake/interfaces$|^fhir/r4$|^highs/runtime',
+      },
     },
     {
       name: 'core-uses-nothing',

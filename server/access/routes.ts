@@ -21,7 +21,7 @@ import { practiceRow } from '../practice/queries'
 import { changePassword, checkSignIn } from '../signin/accounts'
 import { beginFactor, confirmFactor, takeCode, takeFactorAway } from '../signin/factor'
 import { isFactorWanted } from '../signin/factorRule'
-import { knownBrowserOf, type Trier } from '../signin/guessing'
+import { countTry, knownBrowserOf, type Trier } from '../signin/guessing'
 import { acceptInvite, makeInvite, openInvites, readInvite, revokeInvite } from '../signin/invites'
 import { endAllSessions, forget, longestSession, whoIs } from '../signin/sessions'
 
@@ -145,6 +145,8 @@ export function accessRoutes(database: Database, publicUrl: string | undefined):
     const { accountId, role } = whoIs(request)
     const now = new Date()
     if (isFactorWanted((await practiceRow(database)).factorRule, role)) throw fault('factorWanted')
+    // whoever finds an open screen does not get to try a million codes
+    await countTry(database, trierOf(request), now)
     const [row] = await database.db.select().from(account).where(eq(account.id, accountId))
     if (row) await takeCode(database, row, code, now)
     await database.write((tx) => takeFactorAway(tx, accountId, now))

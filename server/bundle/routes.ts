@@ -76,6 +76,8 @@ export function bundleRoutes(database: Database, work: Work): Router {
       const by = importerOf(request)
       const plan = await planImport(database, database.db, read, by.isOwner)
       staged.set(id, { read, folder: own, accountId: by.accountId, until: Date.now() + keptMs })
+      // pictures of a file that nobody takes in do not stay
+      setTimeout(() => void forgetOld(staged), keptMs + 1000).unref()
       response.status(201).json(previewOf(id, read, plan))
     } catch (error) {
       await rm(own, { recursive: true, force: true })

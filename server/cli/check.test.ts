@@ -128,6 +128,23 @@ test('user reset: a new password, and only a good one', async () => {
   expect((await reset('short')).output).toContain('at least 12')
   expect((await reset('passwordpassword')).output).toContain('tried first')
   expect((await reset('lanterns and tides', 'nobody@tideway.example')).output).toContain('no account')
+  expect(
+    (
+      await run(
+        [
+          'user',
+          'reset',
+          '--db',
+          file,
+          '--email',
+          'ilse@tideway.example',
+          '--password-stdin',
+          '--without-factor',
+        ],
+        'lanterns and tides',
+      )
+    ).output,
+  ).toContain('second factor is taken away')
   expect((await reset('lanterns and tides')).output).toContain('signed out everywhere')
   const database = await openDatabase(file)
   const [row] = await database.db.select().from(account).where(eq(account.email, 'ilse@tideway.example'))

@@ -51,6 +51,11 @@ export const commands: readonly Command[] = [
       ['--behind-proxy', 'a proxy on this machine speaks HTTPS for it'],
       ['--copies DIR', 'where the daily copies go, beside the practice where none is given'],
       ['--replicate DIR|URL', 'copy every change there as it happens'],
+      [
+        'STURVO_DB_URL',
+        'in the environment: a libSQL server that holds the practice; pictures stay beside --db',
+      ],
+      ['STURVO_DB_TOKEN', 'in the environment: what that server asks for'],
       ['STURVO_COPY_PASSPHRASE', 'in the environment: seals the daily copies'],
       ['STURVO_PUBLIC_URL', 'in the environment: where clients reach the practice'],
     ],
@@ -220,6 +225,7 @@ export const commands: readonly Command[] = [
       db,
       ['--replace', 'where a practice is there: it is kept under another name'],
       ['--trial', 'restore it beside everything, read all of it, take it away again'],
+      ['--near FILE', 'with --trial: a practice beside which it is opened, instead of beside the copy'],
       ['--passphrase-stdin', 'the passphrase is read from standard input'],
     ],
     example: 'restore /mnt/copies/friday --db practice.db',
@@ -243,11 +249,12 @@ export const commands: readonly Command[] = [
   {
     name: 'user reset',
     summary: 'a new password; signs that account out everywhere',
-    usage: 'user reset --db FILE --email E --password-stdin',
+    usage: 'user reset --db FILE --email E --password-stdin [--without-factor]',
     options: [
       db,
       ['--email E', 'what they sign in with'],
       ['--password-stdin', 'the new password is read from standard input'],
+      ['--without-factor', 'takes the second factor away too: telephone and recovery codes are lost'],
     ],
     example: 'user reset --db practice.db --email bram@tideway.example --password-stdin',
     run: async (args, { passwordFrom }) => (await import('./users')).resetUser(args, passwordFrom),

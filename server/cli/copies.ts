@@ -1,12 +1,13 @@
-import { createWriteStream, mkdtempSync } from 'node:fs'
+import { createWriteStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
-import { setPriority, tmpdir } from 'node:os'
+import { setPriority } from 'node:os'
 import { join, resolve } from 'node:path'
 import { CopyFault } from '../copies/copyFault'
 import { copyFaultOf, makeCopy } from '../copies/makeCopy'
 import { manifestName } from '../copies/manifest'
 import { restoreCopy, tryRestore } from '../copies/restore'
 import { sealFile } from '../copies/sealed'
+import { workFolder } from '../copies/workFolder'
 import { FileFault } from '../data/fileFault'
 import { writeZip } from '../files/zip'
 import { readArguments, textOption, UsageError, type Options } from './usage'
@@ -34,7 +35,7 @@ export async function backup(
   return answered(async () => {
     const now = new Date()
     if (!isSealed) return said(to, await makeCopy({ file, to, like: textOption(options, 'like'), now }))
-    const beside = mkdtempSync(join(tmpdir(), 'sturvo-backup-'))
+    const beside = workFolder(file)
     try {
       const folder = join(beside, 'copy')
       const manifest = await makeCopy({ file, to: folder, now })
@@ -61,7 +62,7 @@ export async function restore(
   args: readonly string[],
   passphraseFrom: () => Promise<string>,
 ): Promise<string> {
-  const { words, options } = readArguments(args, ['db'], ['replace', 'trial', 'passphrase-stdin'])
+  const { words, options } = readArguments(args, ['db', 'near'], ['replace', 'trial', 'passphrase-stdin'])
   const [from] = words
   const file = textOption(options, 'db')
   const isTrial = options.trial === true
@@ -70,7 +71,8 @@ export async function restore(
   standBack()
   const passphrase = await passphraseOf(options, passphraseFrom)
   return answered(async () => {
-    if (isTrial) return `The copy can be restored: ${await tryRestore(from, passphrase)}.`
+    if (isTrial)
+      return `The copy can be restored: ${await tryRestore(from, passphrase, textOption(options, 'near'))}.`
     const mayReplace = options.replace === true
     const { kept } = await restoreCopy({ from, file: file!, mayReplace, passphrase, now: new Date() })
     return `Restored to ${file}.${kept === undefined ? '' : ` The practice that was there is now ${kept}.`}`

@@ -8,6 +8,7 @@ import { copyKeeper, type CopySettings } from '../copies/keeper'
 import { replicate } from '../copies/replica'
 import { isDemo, openDatabase, type Database } from '../data/database'
 import { FileFault, fileFaultOf } from '../data/fileFault'
+import { openRemote } from '../data/remote'
 import { lockFile, type FileLock } from '../data/fileLock'
 import { rootFolder } from '../data/places'
 import { account } from '../data/tables'
@@ -143,7 +144,12 @@ export async function serve(args: readonly string[]): Promise<string> {
   if (file === undefined) throw new UsageError('Name the database: serve --db FILE.')
   const port = portOf(options, standardPort)
   const reach = reachOf(options, process.env.STURVO_PUBLIC_URL)
-  const database = await opened(() => openDatabase(file, { alone: true }))
+  const url = process.env.STURVO_DB_URL ?? ''
+  const database = await opened(() =>
+    url === ''
+      ? openDatabase(file, { alone: true })
+      : openRemote(url, { file, token: process.env.STURVO_DB_TOKEN }),
+  )
   await practiceRow(database)
   const copies: CopySettings = {
     isAutomatic: true,
@@ -151,7 +157,8 @@ export async function serve(args: readonly string[]): Promise<string> {
     passphrase: process.env.STURVO_COPY_PASSPHRASE,
     replica: textOption(options, 'replicate'),
   }
-  const code = await start(database, port, { reach, copies })
+  // a server of databases has copies and replicas of its own
+  const code = await start(database, port, { reach, ...(url === '' && { copies }) })
   const hint = code === undefined ? '' : `\nTo become its owner, type this code there: ${code}`
   const here = `${reach.tls ? 'https' : 'http'}://127.0.0.1:${port}`
   const there = reach.publicUrl === undefined ? '' : `, for clients at ${reach.publicUrl}`

@@ -5,11 +5,13 @@ import {
   rolesOfAccounts,
   throughTheDoor,
 } from '@sturvo/schema'
+import { addAudit } from '../audit/chain'
 import { openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { Fault } from '../http/faults'
 import { practiceRow } from '../practice/queries'
 import { addAccount, resetPassword } from '../signin/accounts'
+import { takeFactorAway } from '../signin/factor'
 import { oneOf, readArguments, textOption, UsageError, type Options } from './usage'
 
 /** `user add --db F --name N --email E --role owner --password-stdin` */
@@ -38,7 +40,7 @@ export async function resetUser(
   args: readonly string[],
   passwordFrom: () => Promise<string>,
 ): Promise<string> {
-  const { options } = readArguments(args, ['db', 'email'], ['password-stdin'])
+  const { options } = readArguments(args, ['db', 'email'], ['password-stdin', 'without-factor'])
   const file = needed(options, 'db')
   assertPasswordIsPiped(options)
   const email = emailSchema.safeParse(needed(options, 'email'))
@@ -47,8 +49,14 @@ export async function resetUser(
   if (wrong || !email.success || !password.success)
     throw new UsageError(wrong?.issues[0]?.message ?? 'This password cannot be set.')
   return inPractice(file, async (database) => {
-    const row = await resetPassword(database, email.data, password.data, new Date())
-    return `${row.email} has a new password and is signed out everywhere.`
+    const now = new Date()
+    const row = await resetPassword(database, email.data, password.data, now)
+    const isWithout = options['without-factor'] === true
+    if (isWithout) await database.write((tx) => takeFactorAway(tx, row.id, now))
+    const what = `password by the command line${isWithout ? ', second factor taken away' : ''}`
+    const entry = { actor: 'program', action: 'access', personId: '', what, origin: 'command line' } as const
+    await addAudit(database, entry, now)
+    return `${row.email} has a new password and is signed out everywhere.${isWithout ? ' Their second factor is taken away.' : ''}`
   })
 }
 

@@ -177,6 +177,9 @@ test('sealed, only the passphrase opens it; a changed byte or a wrong word opens
     code: 0,
   })
   expect(await peopleIn(target)).toEqual(['Ansa Rook'])
+  // nothing of it stays open beside the practice, nor where the copy lies
+  for (const place of [server.folder, out, join(out, 'unsealed')])
+    expect(readdirSync(place).filter((name) => name.startsWith('.working-'))).toEqual([])
   spoil(to, 200)
   expect(await run(['restore', to, '--trial', '--passphrase-stdin'], passphrase)).toMatchObject({ code: 2 })
 })

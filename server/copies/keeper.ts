@@ -85,7 +85,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       const begun = performance.now()
       const sealed = passphrase === undefined ? [] : ['--passphrase-stdin']
       const { isFine, words } = await command(
-        ['restore', join(folder, newest.name), '--trial', ...sealed],
+        ['restore', join(folder, newest.name), '--trial', '--near', database.file, ...sealed],
         passphrase,
       )
       return note({

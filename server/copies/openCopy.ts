@@ -1,11 +1,11 @@
-import { existsSync, mkdtempSync, statSync } from 'node:fs'
+import { existsSync, statSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { unpackZip, ZipFault } from '../files/zip'
 import { CopyFault } from './copyFault'
 import { isReplica, restoreReplica } from './replica'
 import { isSealed, unsealFile } from './sealed'
+import { workFolder } from './workFolder'
 
 const copyLimits = {
   name: /^(manifest\.json|practice\.db|(pictures|recordings)\/[0-9a-f]{64}\.(png|csv\.gz))$/,
@@ -19,16 +19,21 @@ export type OpenedCopy = { folder: string; isReplica: boolean; close: () => Prom
 
 /**
  * Opens a copy wherever it lies: a folder as it is; a zip, sealed or not, unpacked beside everything.
+ * @param near a file beside which it is unpacked
  * @throws CopyFault in one sentence
  */
-export async function openCopy(from: string, passphrase: string | undefined): Promise<OpenedCopy> {
-  if (/^[a-z0-9]+:\/\//i.test(from)) return fromReplica(from)
+export async function openCopy(
+  from: string,
+  passphrase: string | undefined,
+  near: string,
+): Promise<OpenedCopy> {
+  if (/^[a-z0-9]+:\/\//i.test(from)) return fromReplica(from, near)
   if (!existsSync(from)) throw new CopyFault(`There is nothing at ${from}. Nothing was changed.`)
   if (statSync(from).isDirectory())
     return isReplica(from)
-      ? fromReplica(from)
+      ? fromReplica(from, near)
       : { folder: from, isReplica: false, close: () => Promise.resolve() }
-  const beside = mkdtempSync(join(tmpdir(), 'sturvo-copy-'))
+  const beside = workFolder(near)
   const close = () => rm(beside, { recursive: true, force: true })
   try {
     let zip = from
@@ -50,8 +55,8 @@ export async function openCopy(from: string, passphrase: string | undefined): Pr
   }
 }
 
-async function fromReplica(from: string): Promise<OpenedCopy> {
-  const folder = mkdtempSync(join(tmpdir(), 'sturvo-replica-'))
+async function fromReplica(from: string, near: string): Promise<OpenedCopy> {
+  const folder = workFolder(near)
   const close = () => rm(folder, { recursive: true, force: true })
   try {
     await restoreReplica(from, folder)

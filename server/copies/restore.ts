@@ -1,6 +1,5 @@
-import { existsSync, mkdtempSync, readdirSync, statSync } from 'node:fs'
+import { existsSync, readdirSync, statSync } from 'node:fs'
 import { copyFile, mkdir, open, rename, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { addAudit, firstBreak } from '../audit/chain'
 import { openDatabase } from '../data/database'
@@ -11,6 +10,7 @@ import { CopyFault } from './copyFault'
 import { databaseName, sha256Of } from './manifest'
 import { openCopy, type OpenedCopy } from './openCopy'
 import { verifyCopy } from './verifyCopy'
+import { workFolder } from './workFolder'
 
 /**
  * Puts a copy in the place of a practice. The copy is looked through first, all of it; a practice that is there is only
@@ -31,10 +31,10 @@ export async function restoreCopy(input: {
     throw new CopyFault(
       `${file} is there already. Nothing was changed: name another file, or say --replace (the one that is there is kept beside it).`,
     )
-  const copy = await openCopy(input.from, input.passphrase)
+  const copy = await openCopy(input.from, input.passphrase, file)
   try {
     const madeAt = copy.isReplica ? undefined : (await verifyCopy(copy.folder)).madeAt
-    if (copy.isReplica) await tryOpen(copy.folder)
+    if (copy.isReplica) await tryOpen(copy.folder, file)
     await mkdir(dirname(file), { recursive: true, mode: 0o700 })
     // a practice that is open is nobody's to take away
     const lock = await lockFile(file)
@@ -117,18 +117,18 @@ async function synced(path: string): Promise<void> {
  * away again.
  * @returns what was found, in words @throws CopyFault for what is wrong
  */
-export async function tryRestore(from: string, passphrase?: string): Promise<string> {
-  const copy = await openCopy(from, passphrase)
+export async function tryRestore(from: string, passphrase?: string, near = from): Promise<string> {
+  const copy = await openCopy(from, passphrase, near)
   try {
     if (!copy.isReplica) await verifyCopy(copy.folder)
-    return await tryOpen(copy.folder)
+    return await tryOpen(copy.folder, near)
   } finally {
     await copy.close()
   }
 }
 
-async function tryOpen(folder: string): Promise<string> {
-  const beside = mkdtempSync(join(tmpdir(), 'sturvo-trial-'))
+async function tryOpen(folder: string, near: string): Promise<string> {
+  const beside = workFolder(near)
   const file = join(beside, databaseName)
   try {
     await copyFile(join(folder, databaseName), file)

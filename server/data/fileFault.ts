@@ -1,6 +1,13 @@
 /** Why a file cannot be opened as a practice. */
 export type FileFaultCode =
-  'notADatabase' | 'otherProgram' | 'newerVersion' | 'damaged' | 'inUse' | 'cannotWrite' | 'busyFile'
+  | 'notADatabase'
+  | 'otherProgram'
+  | 'newerVersion'
+  | 'damaged'
+  | 'inUse'
+  | 'cannotWrite'
+  | 'busyFile'
+  | 'cannotReach'
 
 const words: Record<FileFaultCode, (file: string) => string> = {
   notADatabase: (file) =>
@@ -14,6 +21,8 @@ const words: Record<FileFaultCode, (file: string) => string> = {
     `${file} is already open in another Sturvo. Nothing was changed: use that one, or end it first.`,
   cannotWrite: (file) =>
     `${file} cannot be written to. Nothing was changed: check the folder and its rights.`,
+  cannotReach: (url) =>
+    `The database server at ${url} cannot be reached. Nothing was changed: start it, then try again.`,
   busyFile: (file) =>
     `${file} is held by another program. Nothing was changed: wait for it, then start again.`,
 }

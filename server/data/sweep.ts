@@ -1,5 +1,7 @@
 import { readdir, rm } from 'node:fs/promises'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
+
+export const workPrefix = '.working-'
 
 const unfinished = /\.(arriving|packed|temporary)$/
 
@@ -14,6 +16,10 @@ export async function sweepLeftovers(folders: {
   importsFolder: string
 }): Promise<void> {
   await rm(folders.importsFolder, { recursive: true, force: true })
+  // what a copying that fell over had open
+  const beside = dirname(folders.importsFolder)
+  for (const name of await readdir(beside).catch(() => []))
+    if (name.startsWith(workPrefix)) await rm(join(beside, name), { recursive: true, force: true })
   for (const folder of [folders.picturesFolder, folders.recordingsFolder]) {
     const names = await readdir(folder).catch(() => [])
     for (const name of names) if (unfinished.test(name)) await rm(join(folder, name), { force: true })

@@ -92,7 +92,9 @@ export function serveStreams(
     const { origin, host } = request.headers
     if (!isOwnHost(host, hostNames)) return 421
     if (origin === undefined || !isSameHost(origin, host)) return 403
-    if (!(await sessionOfCookie(database, request.headers.cookie, new Date()))) return 401
+    const who = await sessionOfCookie(database, request.headers.cookie, new Date())
+    if (!who) return 401
+    if (who.needsFactor) return 403
     const id = address.exec(request.url ?? '')?.[1]
     const driver = id === undefined ? undefined : shelf.find(id)
     if (id === undefined || !driver) return 404

@@ -9,6 +9,7 @@ import pino from 'pino'
 import request from 'supertest'
 import { sessionSchema } from '@sturvo/schema'
 import { openDatabase, type Database } from '../data/database'
+import { openRemote } from '../data/remote'
 import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceShelf'
 import type { DeviceDriver } from '../devices/driver'
 import { serveStreams } from '../devices/routes'
@@ -17,6 +18,7 @@ import { listen } from '../http/listen'
 import { practiceRow } from '../practice/queries'
 import { addAccount } from '../signin/accounts'
 import { createWork, type Work } from '../work/pool'
+import { startStandIn } from './standIn'
 
 export type TestServer = {
   /** the session as a cookie header, for lines that are no requests of the agent */
@@ -38,7 +40,7 @@ export async function startTestServer(
 ): Promise<TestServer> {
   const work = createWork()
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-api-'))
-  const database = await openDatabase(join(folder, 'practice.db'))
+  const { database, end } = await openedIn(folder)
   await practiceRow(database)
   await addAccount(
     database,
@@ -68,9 +70,19 @@ export async function startTestServer(
     close: async () => {
       await work.close()
       await database.close()
+      await end()
       rmSync(folder, { recursive: true, force: true })
     },
   }
+}
+
+/** A file; with STURVO_TEST_REMOTE=yes the same suite asks a server of databases instead. */
+async function openedIn(folder: string): Promise<{ database: Database; end: () => Promise<void> }> {
+  const file = join(folder, 'practice.db')
+  if (process.env.STURVO_TEST_REMOTE !== 'yes')
+    return { database: await openDatabase(file), end: () => Promise.resolve() }
+  const standIn = await startStandIn(join(folder, 'served.db'))
+  return { database: await openRemote(standIn.url, { file }), end: standIn.close }
 }
 
 /** The same practice through another application: another browser, other limits. */

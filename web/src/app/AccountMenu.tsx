@@ -7,7 +7,7 @@ import { selectOutbox } from '../outbox/visitSlice'
 import { useSignOutEverywhereMutation, useSignOutMutation } from './api'
 import { statusOf } from './failureText'
 import { useAppSelector } from './store'
-import { wipeBrowser } from './wipe'
+import { unsentOfClients, wipeBrowser } from './wipe'
 
 type Way = 'here' | 'everywhere'
 const sendingMs = 1500
@@ -19,7 +19,8 @@ export function AccountMenu({ name, practice }: { name: string; practice: string
   const { waiting, ofOthers } = useAppSelector(selectOutbox)
   const [isStuck, setStuck] = useState(false)
   const [asked, setAsked] = useState<Way>()
-  const unsent = waiting + ofOthers.length
+  const [ofClients, setOfClients] = useState(0)
+  const unsent = waiting + ofOthers.length + ofClients
   const leave = async (way: Way) => {
     setAsked(undefined)
     try {
@@ -36,7 +37,9 @@ export function AccountMenu({ name, practice }: { name: string; practice: string
   /** What was typed last is on its way; what cannot be sent is asked about before it is gone. */
   const begin = async (way: Way) => {
     outbox.driver.flush()
-    if (unsent === 0) return leave(way)
+    const clients = await unsentOfClients().catch(() => 0)
+    setOfClients(clients)
+    if (unsent + clients === 0) return leave(way)
     await new Promise((resolve) => setTimeout(resolve, sendingMs))
     setAsked(way)
   }
@@ -68,9 +71,9 @@ export function AccountMenu({ name, practice }: { name: string; practice: string
         <p style={{ marginBottom: 16 }}>
           {unsent} {unsent === 1 ? 'entry' : 'entries'} of this browser {unsent === 1 ? 'has' : 'have'} not
           been sent
-          {ofOthers.length > 0 ? `, ${ofOthers.length} of them entered under another account` : ''}. Signing
-          out takes everything of Sturvo off this device, these too. “What is stored”, beside the save state,
-          keeps them as a file.
+          {ofOthers.length > 0 ? `, ${ofOthers.length} of them entered under another account` : ''}
+          {ofClients > 0 ? `, ${ofClients} of them on a client’s page` : ''}. Signing out takes everything of
+          Sturvo off this device, these too. “What is stored”, beside the save state, keeps them as a file.
         </p>
         <Group gap={8}>
           <Button onClick={() => setAsked(undefined)}>Stay, and send them</Button>

@@ -13,7 +13,11 @@ jest.mock('./api', () => ({
 }))
 jest.mock('./store', () => ({ useAppSelector: () => ({ waiting, ofOthers }) }))
 jest.mock('../outbox/outbox', () => ({ outbox: { driver: { flush: jest.fn() } } }))
-jest.mock('./wipe', () => ({ wipeBrowser: jest.fn(() => Promise.resolve()) }))
+let clients = 0
+jest.mock('./wipe', () => ({
+  wipeBrowser: jest.fn(() => Promise.resolve()),
+  unsentOfClients: () => Promise.resolve(clients),
+}))
 
 const show = async () => {
   render(
@@ -29,11 +33,12 @@ beforeEach(() => {
   jest.clearAllMocks()
   waiting = 0
   ofOthers = []
+  clients = 0
 })
 
 test('with everything sent, signing out takes everything of Sturvo off the device', async () => {
   await show()
-  await act(async () => Promise.resolve())
+  for (let i = 0; i < 5; i++) await act(async () => Promise.resolve())
   expect(signOut).toHaveBeenCalledTimes(1)
   expect(wipeBrowser).toHaveBeenCalledTimes(1)
 })
@@ -50,6 +55,14 @@ test('what has not been sent is asked about, whoever entered it; staying loses n
   expect(said).toBeDefined()
   fireEvent.click(screen.getByText('Stay, and send them'))
   expect(signOut).not.toHaveBeenCalled()
+  expect(wipeBrowser).not.toHaveBeenCalled()
+})
+
+test('what a client wrote on their page in this browser is asked about too', async () => {
+  clients = 1
+  await show()
+  const said = await screen.findByText(/1 of them on a client’s page/, {}, { timeout: 4000 })
+  expect(said.textContent).toContain('1 entry of this browser has not been sent')
   expect(wipeBrowser).not.toHaveBeenCalled()
 })
 
