@@ -1,5 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { getTableColumns, getTableName, is } from 'drizzle-orm'
 import { SQLiteTable } from 'drizzle-orm/sqlite-core'
@@ -20,7 +19,6 @@ const who = 'person000001'
 const visitId = 'visit0000001'
 let here: TestServer
 let there: TestServer
-let folder: string
 const post = (server: TestServer, path: string, body: object) =>
   server.agent.post(path).set('x-sturvo-csrf', server.csrf).send(body)
 async function write(server: TestServer, fields: Fields): Promise<void> {
@@ -65,7 +63,6 @@ const bundleOf = (text: string): Bundle => bundleSchema.parse(JSON.parse(text))
 beforeAll(async () => {
   here = await startTestServer()
   there = await startTestServer()
-  folder = mkdtempSync(join(tmpdir(), 'sturvo-bundle-'))
   await post(here, '/api/people', { id: who, name: '=Ansa Rook', work: 'pilot', birthYear: 1984 }).expect(201)
   await post(here, `/api/people/${who}/visits`, { id: visitId, startedOn: '2026-05-04' }).expect(201)
   const { id: pictureId } = await aPicture(here.database, visitId)
@@ -98,7 +95,6 @@ beforeAll(async () => {
 afterAll(async () => {
   await here.close()
   await there.close()
-  rmSync(folder, { recursive: true, force: true })
 })
 
 test('every table is a kind of record, or is left out on purpose; every column is in the contract', () => {
@@ -388,8 +384,6 @@ test('what hangs on nobody in the file, points to somebody else or cannot be is 
   await post(there, '/api/people/person000002/visits', { id: 'visit0000055', startedOn: '2026-05-04' })
   expect(await spoil((b) => (b.records.visit[1]!.id = 'visit0000055'))).toBe(409)
   expect(await count()).toBe(before + 1)
-  const held = readFileSync(join(there.folder, 'practice.db'))
-  writeFileSync(join(folder, 'kept.db'), held)
 })
 
 test('an assistant neither takes out nor in; whoever looks at a file is the one who takes it in', async () => {

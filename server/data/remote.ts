@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join, resolve } from 'node:path'
 import type { Client } from '@libsql/client'
+import type { createClient as createHttpClient } from '@libsql/client/http'
 import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import type { Database, Db } from './database'
@@ -29,7 +30,7 @@ export async function openRemote(
   // the built server leaves the part out that speaks to other machines; asked for, it is taken from the packages
   const { createClient } = createRequire(join(rootFolder, 'server', 'package.json'))(
     '@libsql/client/http',
-  ) as typeof import('@libsql/client/http')
+  ) as { createClient: typeof createHttpClient }
   const client: Client = createClient({ url, ...(token !== undefined && { authToken: token }) })
   const folder = dirname(resolve(file))
   mkdirSync(folder, { recursive: true, mode: 0o700 })
@@ -86,7 +87,7 @@ function patient(client: Client): Client {
       const value = Reflect.get(target, name) as unknown
       if (typeof value !== 'function') return value
       const bound = (value as (...args: unknown[]) => unknown).bind(target)
-      return name === 'execute' ? (...args: unknown[]) => again(async () => bound(...args)) : bound
+      return name === 'execute' ? (...args: unknown[]) => again(() => Promise.resolve(bound(...args))) : bound
     },
   })
 }

@@ -81,7 +81,7 @@ function execute(connection: Connection, stmt: Stmt) {
   const args = named.length > 0 ? [Object.fromEntries(named)] : (stmt.args ?? []).map(toSql)
   let columns: { name: string }[] = []
   try {
-    columns = prepared.columns() as { name: string }[]
+    columns = prepared.columns()
   } catch {
     // a statement without rows has no columns
   }
@@ -118,9 +118,9 @@ function batch(connection: Connection, steps: NonNullable<Ask['batch']>['steps']
   const holds = (condition: Condition): boolean => {
     switch (condition.type) {
       case 'ok':
-        return results[condition.step] != null
+        return (results[condition.step] ?? null) !== null
       case 'error':
-        return errors[condition.step] != null
+        return (errors[condition.step] ?? null) !== null
       case 'not':
         return !holds(condition.cond)
       case 'and':
