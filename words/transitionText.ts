@@ -9,6 +9,7 @@ import type {
   TransitionInput,
   WhatIf,
 } from '@sturvo/core/transition'
+import { halfWaySole } from '@sturvo/core/transition'
 import type { AssumptionId, SimulatedPlan } from '@sturvo/core/simulation'
 import { factorText, surfaceText } from './planText'
 import { num } from './rich'
@@ -78,9 +79,9 @@ export const whatIfText: Record<WhatIf, string> = {
   stop: 'a stop in week 6, then anew',
 }
 /** The shoe that lies between the usual one and the one that is aimed at, in numbers. */
-export function halfWayText({ from, to }: TransitionInput): string {
-  const between = num((from.usual.stackMm + to.sole.stackMm) / 2, 0)
-  return ` In a shoe of ${between} mm under the heel, half way to ${num(to.sole.stackMm, 0)} mm; the way down from there is planned anew, from what is worn then. To plan it, choose “${endText.lowerStack}”.`
+export function halfWayText(input: TransitionInput): string {
+  const between = num(halfWaySole(input).stackMm, 0)
+  return ` In a shoe of ${between} mm under the heel, half way to ${num(input.to.sole.stackMm, 0)} mm; the way down from there is planned anew, from what is worn then. To plan it, choose “${endText.lowerStack}”.`
 }
 
 /** A part of the shelf by its name. */

@@ -147,6 +147,11 @@ test('what cannot be written down is not shown; what was written is answered all
   const seen = await broken.agent.get(`/api/people/${who}`)
   expect(seen.status).toBe(503)
   expect(seen.text).not.toContain('Ansa')
+  // what is sent in parts has no part sent before its line
+  for (const path of [`/api/people/${who}/export.zip`, '/api/practice/export.zip']) {
+    const taken = await broken.agent.get(path)
+    expect([path, taken.status, taken.type]).toEqual([path, 503, 'application/json'])
+  }
   const changed = await broken.agent
     .patch(`/api/people/${who}`)
     .set('x-sturvo-csrf', broken.csrf)

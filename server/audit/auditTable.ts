@@ -2,15 +2,18 @@ import type { AuditAction } from '@sturvo/schema'
 
 /** Whose record a request is about: told by the id in its address, or by the link that opens it. */
 export type Whose = 'person' | 'visit' | 'plan' | 'picture' | 'recording' | 'link' | 'token' | 'nobody'
-export type AuditRule = { action: AuditAction; whose: Whose; what: string } | 'nothing'
+/** `flows`: the answer is sent in parts, so its line is written before the first of them. */
+export type AuditRule = { action: AuditAction; whose: Whose; what: string; flows?: true } | 'nothing'
 
-const saw = (whose: Whose, what: string): AuditRule => ({ action: 'saw', whose, what })
-const changed = (whose: Whose, what: string): AuditRule => ({ action: 'changed', whose, what })
-const printed = (whose: Whose, what: string): AuditRule => ({ action: 'printed', whose, what })
-const exported = (whose: Whose, what: string): AuditRule => ({ action: 'exported', whose, what })
-const shared = (whose: Whose, what: string): AuditRule => ({ action: 'shared', whose, what })
-const decided = (whose: Whose, what: string): AuditRule => ({ action: 'decided', whose, what })
-const access = (what: string): AuditRule => ({ action: 'access', whose: 'nobody', what })
+type Rule = Exclude<AuditRule, 'nothing'>
+const flowing = (rule: Rule): Rule => ({ ...rule, flows: true })
+const saw = (whose: Whose, what: string): Rule => ({ action: 'saw', whose, what })
+const changed = (whose: Whose, what: string): Rule => ({ action: 'changed', whose, what })
+const printed = (whose: Whose, what: string): Rule => ({ action: 'printed', whose, what })
+const exported = (whose: Whose, what: string): Rule => ({ action: 'exported', whose, what })
+const shared = (whose: Whose, what: string): Rule => ({ action: 'shared', whose, what })
+const decided = (whose: Whose, what: string): Rule => ({ action: 'decided', whose, what })
+const access = (what: string): Rule => ({ action: 'access', whose: 'nobody', what })
 
 /**
  * What each route leaves in the audit: a row for each of the API contract (a test walks both lists). Where nothing of
@@ -44,11 +47,11 @@ export const auditRules: Readonly<Record<string, AuditRule>> = {
   'get /api/copies': 'nothing',
   'post /api/copies': { action: 'copied', whose: 'nobody', what: 'by hand' },
   'post /api/copies/trial': 'nothing',
-  'get /api/people/{id}/export.zip': exported('person', 'bundle'),
+  'get /api/people/{id}/export.zip': flowing(exported('person', 'bundle')),
   'get /api/people/{id}/export.json': exported('person', 'bundle'),
   'get /api/people/{id}/fhir.json': exported('person', 'FHIR'),
   'get /api/people/{id}/measures.csv': exported('person', 'measures'),
-  'get /api/practice/export.zip': exported('nobody', 'whole practice'),
+  'get /api/practice/export.zip': flowing(exported('nobody', 'whole practice')),
   // leaves its line in the transaction that deletes
   'post /api/people/{id}/delete': 'nothing',
   'get /api/retention': saw('nobody', 'records past their time'),
@@ -91,9 +94,9 @@ export const auditRules: Readonly<Record<string, AuditRule>> = {
   'patch /api/visits/{id}': changed('visit', 'visit'),
   'get /api/visits/{id}/history': saw('visit', 'history'),
   'post /api/visits/{id}/pictures': changed('visit', 'picture'),
-  'get /api/pictures/{id}': saw('picture', 'picture'),
+  'get /api/pictures/{id}': flowing(saw('picture', 'picture')),
   'post /api/visits/{id}/recordings': changed('visit', 'recording'),
-  'get /api/recordings/{id}': saw('recording', 'recording'),
+  'get /api/recordings/{id}': flowing(saw('recording', 'recording')),
   'get /api/devices': 'nothing',
   'post /api/devices/{id}/zero': 'nothing',
   'get /api/devices/{id}/picture': 'nothing',

@@ -59,9 +59,9 @@ export function recordAudit(database: Database): RequestHandler {
     const key = routeKeyOf(request.method, request.baseUrl + request.path)
     const rule = key === undefined ? undefined : auditRules[key]
     if (rule === undefined || rule === 'nothing') return next()
-    // files flow before they end: their line is written first
-    if (rule.whose === 'picture' || rule.whose === 'recording') {
-      if ((await ownerOf(rule.whose, request)).personId !== '') await leave(request, rule)
+    if (rule.flows) {
+      const isThere = rule.whose === 'nobody' || (await ownerOf(rule.whose, request)).personId !== ''
+      if (isThere) await leave(request, rule).catch(() => Promise.reject(fault('auditFails')))
       return next()
     }
     holdEnd(request, response, () => leave(request, rule))

@@ -1,7 +1,11 @@
-import { existsSync } from 'node:fs'
+import { createWriteStream, existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { createClient } from '@libsql/client'
+import { drizzle } from 'drizzle-orm/libsql'
 import { referenceValues } from '@sturvo/core/reference'
 import type { Database } from '../data/database'
+import * as tables from '../data/tables'
 import { writeZip } from '../files/zip'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { collectBundle, type Scope } from './collect'
@@ -15,7 +19,11 @@ export async function bundleText(database: Database, scope: Scope): Promise<stri
 }
 
 /** The bundle with every picture and recording that its records point to. */
-export async function bundleZip(database: Database, scope: Scope, to: NodeJS.WritableStream): Promise<void> {
+export async function bundleZip(
+  database: Pick<Database, 'db' | 'file'>,
+  scope: Scope,
+  to: NodeJS.WritableStream,
+): Promise<void> {
   const bundle = await collectBundle(database.db, scope)
   const folder = dirname(database.file)
   const paths = [
@@ -27,6 +35,18 @@ export async function bundleZip(database: Database, scope: Scope, to: NodeJS.Wri
     { name: 'bundle.json', text: `${stableText(bundle)}\n` },
     ...files.map((name) => ({ name, file: join(folder, name) })),
   ])
+}
+
+/** The whole practice, read by a connection of its own: for a thread, since it takes as long as the practice is large. */
+export async function practiceBundle({ file, to }: { file: string; to: string }): Promise<void> {
+  const client = createClient({ url: pathToFileURL(file).href, concurrency: 1 })
+  try {
+    await client.execute('PRAGMA query_only = ON')
+    const db = drizzle(client, { schema: tables })
+    await bundleZip({ db, file }, 'practice', createWriteStream(to, { mode: 0o600 }))
+  } finally {
+    client.close()
+  }
 }
 
 async function referencesOf(database: Database) {

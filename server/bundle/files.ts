@@ -15,17 +15,21 @@ export async function layInFiles(
   from: string,
 ): Promise<{ takeBack: () => Promise<void> }> {
   const laid: string[] = []
-  for (const path of paths) {
-    const to = join(dirname(database.file), path)
-    if (existsSync(to)) continue
-    await mkdir(dirname(to), { recursive: true, mode: 0o700 })
-    await copyFile(join(from, path), `${to}.arriving`)
-    await moveDurably(`${to}.arriving`, to)
-    laid.push(to)
+  const takeBack = async () => {
+    for (const file of laid) await rm(file, { force: true })
   }
-  return {
-    takeBack: async () => {
-      for (const file of laid) await rm(file, { force: true })
-    },
+  try {
+    for (const path of paths) {
+      const to = join(dirname(database.file), path)
+      if (existsSync(to)) continue
+      await mkdir(dirname(to), { recursive: true, mode: 0o700 })
+      await copyFile(join(from, path), `${to}.arriving`)
+      await moveDurably(`${to}.arriving`, to)
+      laid.push(to)
+    }
+  } catch (error) {
+    await takeBack()
+    throw error
   }
+  return { takeBack }
 }

@@ -1,5 +1,7 @@
-import { rm } from 'node:fs/promises'
+import { createReadStream, existsSync } from 'node:fs'
+import { mkdir, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
 import { Router, type Request } from 'express'
 import { importChoicesSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
@@ -62,7 +64,16 @@ export function bundleRoutes(database: Database, work: Work): Router {
   })
   router.get('/practice/export.zip', async (_request, response) => {
     response.type('application/zip').attachment('practice.sturvo.zip')
-    await bundleZip(database, 'practice', response)
+    // a server of databases has no file that a thread could read
+    if (!existsSync(database.file)) return bundleZip(database, 'practice', response)
+    const to = join(folder, `${newId()}.arriving`)
+    await mkdir(folder, { recursive: true, mode: 0o700 })
+    try {
+      await work.run('practiceBundle', { file: database.file, to })
+      await pipeline(createReadStream(to), response)
+    } finally {
+      await rm(to, { force: true })
+    }
   })
 
   router.post('/imports', uploadTo(folder, upload), async (request, response) => {
@@ -77,7 +88,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
       const plan = await planImport(database, database.db, read, by.isOwner)
       staged.set(id, { read, folder: own, accountId: by.accountId, until: Date.now() + keptMs })
       // pictures of a file that nobody takes in do not stay
-      setTimeout(() => void forgetOld(staged), keptMs + 1000).unref()
+      setTimeout(() => void forgetOld(staged).catch(() => undefined), keptMs + 1000).unref()
       response.status(201).json(previewOf(id, read, plan))
     } catch (error) {
       await rm(own, { recursive: true, force: true })

@@ -1,14 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import {
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  renameSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { copyFile, mkdir, readdir, rename, stat } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -88,9 +80,16 @@ export function replicate(
     })
   }
   start()
+  let isLaying = false
   const files = isAddress(to)
     ? undefined
-    : setInterval(() => layIn(input, join(resolve(to), filesFolder), say), filesEveryMs)
+    : setInterval(() => {
+        if (isLaying) return
+        isLaying = true
+        void layIn(input, join(resolve(to), filesFolder))
+          .catch(() => say('a picture or recording could not be replicated'))
+          .finally(() => (isLaying = false))
+      }, filesEveryMs)
   files?.unref()
   return {
     close: () => {
@@ -105,34 +104,29 @@ export function replicate(
   }
 }
 
-const laidIn = new Set<string>()
+/** When each folder last changed, and what was laid in: a folder in which nothing came is not gone through. */
+const lookedAt = new Map<string, number>()
 
-/** Files are named by their content: what is there is the same. */
-function layIn(
-  from: { picturesFolder: string; recordingsFolder: string },
-  to: string,
-  say: (words: string) => void,
-): void {
+/** Files are named by their content: what is there is the same. Nobody who is being served waits for it. */
+async function layIn(from: { picturesFolder: string; recordingsFolder: string }, to: string): Promise<void> {
   for (const [kind, folder] of [
     ['pictures', from.picturesFolder],
     ['recordings', from.recordingsFolder],
   ] as const) {
     if (!existsSync(folder)) continue
-    for (const name of readdirSync(folder)) {
+    const key = `${folder} ${to}`
+    const { mtimeMs } = await stat(folder)
+    if (lookedAt.get(key) === mtimeMs) continue
+    await mkdir(join(to, kind), { recursive: true, mode: 0o700 })
+    const there = new Set(await readdir(join(to, kind)))
+    for (const name of await readdir(folder)) {
+      if (!/^[0-9a-f]{64}\.(png|csv\.gz)$/.test(name) || there.has(name)) continue
       const into = join(to, kind, name)
-      if (!/^[0-9a-f]{64}\./.test(name) || !/\.(png|csv\.gz)$/.test(name) || laidIn.has(into)) continue
-      try {
-        mkdirSync(dirname(into), { recursive: true, mode: 0o700 })
-        if (!existsSync(into)) {
-          copyFileSync(join(folder, name), `${into}.arriving`)
-          renameSync(`${into}.arriving`, into)
-        }
-        laidIn.add(into)
-      } catch {
-        say('a picture or recording could not be replicated')
-        return
-      }
+      await copyFile(join(folder, name), `${into}.arriving`)
+      await rename(`${into}.arriving`, into)
     }
+    // as it was before it was gone through: what came meanwhile is seen next time
+    lookedAt.set(key, mtimeMs)
   }
 }
 

@@ -33,6 +33,8 @@ export async function writeZip(
   entries: readonly { name: string; file?: string; text?: string }[],
 ): Promise<void> {
   const zip = new NewZip()
+  // a file that went away meanwhile ends this zip; without a listener it would end the whole server
+  zip.on('error', (error: Error) => (zip.outputStream as unknown as Readable).destroy(error))
   for (const { name, file, text } of entries) {
     const options = { mtime: anyDay, mode: 0o100600, forceDosTimestamp: true }
     if (file !== undefined) zip.addFile(file, name, { ...options, compress: false })

@@ -9,6 +9,7 @@ import { visitDocument, type DocumentWish } from '../documents/visitDocument'
 import { faultOf } from '../http/faults'
 import { keptPaper, type KeptPaperWish } from '../documents/keptPaper'
 import { movedFindings, type PreviewPart } from '../practice/movedFindings'
+import { practiceBundle } from '../bundle/exportFile'
 import { readImport } from '../bundle/readImport'
 import { readRecording } from '../recordings/readRecording'
 import { keptCalendar } from '../plans/calendar'
@@ -18,7 +19,7 @@ import { readSources, type VisitSources } from '../visits/readVisit'
 
 /**
  * Everything that takes longer than an answer may hold up others. A job gets plain data and gives plain data back; it
- * never touches the database.
+ * never touches the database; only the bundle of the whole practice reads it, by a connection of its own.
  */
 export const jobs = {
   visitDocument: ({ sources, wish }: { sources: VisitSources; wish: DocumentWish }) =>
@@ -42,6 +43,7 @@ export const jobs = {
   }) => Promise.resolve(clientPlanOf(kept, own, references)),
   clientFigures: ({ kept, own }: { kept: KeptPlan; own: readonly OwnDrill[] }) =>
     Promise.resolve(clientFiguresOf(kept, own)),
+  practiceBundle: (wish: Parameters<typeof practiceBundle>[0]) => practiceBundle(wish),
   readImport: (wish: Parameters<typeof readImport>[0]) => readImport(wish),
   movedFindings: (part: PreviewPart) => Promise.resolve(movedFindings(part)),
   simulatedPicture: (wish: PictureWish) => simulatedPicture(wish),

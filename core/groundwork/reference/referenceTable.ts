@@ -640,6 +640,7 @@ export const referenceTable = {
     thinBend: [1, '0–5', def, 'bend stiffness of a thin shoe'],
     cushionLeastMm: [10, 'mm', 'cautions: thin fat pad', 'stack that stays where cushion has to'],
     likeTargetMm: [2, 'mm', def, 'a shoe within this of the target counts as one'],
+    halfWayFromMm: [14, 'mm', def, 'fall of the stack from which a half-way shoe can be asked for'],
     usualStackMm: [28, 'mm', def, 'stack of usual shoes nobody measured'],
     usualDropMm: [9, 'mm', def, 'drop of usual shoes nobody measured'],
     usualBend: [3, '0–5', def, 'bend stiffness of usual shoes nobody measured'],

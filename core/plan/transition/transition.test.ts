@@ -233,10 +233,10 @@ test('a caution that starts on soft ground does so for who walks outside in thin
 
 test('what if: only what makes sense of this client is asked, and each makes nothing faster', () => {
   const one = walker(18)
-  expect(whatIfsOf(one)).not.toContain('heavier')
+  expect(whatIfsOf(one, references)).not.toContain('heavier')
   const runner = { ...one, from: { ...one.from, minutes: { ...one.from.minutes, run: 120 } } }
   const { reachedWeek } = plan(runner)
-  for (const what of whatIfsOf(runner).filter((w) => w !== 'job'))
+  for (const what of whatIfsOf(runner, references).filter((w) => w !== 'job'))
     expect(plan(askedIf(runner, what)).reachedWeek ?? Infinity).toBeGreaterThanOrEqual(reachedWeek!)
 })
 

@@ -1,10 +1,9 @@
+import type { References } from '../../groundwork/reference'
+import type { SoleSpec } from './loadModel'
 import type { TransitionFactor, TransitionInput } from './transition'
 
 export const whatIfs = ['halfWay', 'missed', 'ill', 'job', 'heavier', 'sore', 'stop'] as const
 export type WhatIf = (typeof whatIfs)[number]
-
-/** a sole that falls by more than this is worth a shoe in between. @source practice default */
-const halfWayFromMm = 14
 
 const fromWeek = 6
 const moreStandingMin = 600
@@ -17,18 +16,24 @@ const withFactor = (input: TransitionInput, factor: TransitionFactor): Transitio
   factors: [...new Set([...input.factors, factor])],
 })
 
+/** The sole that lies in the middle between the usual one and the one that is aimed at. */
+export function halfWaySole({
+  from: { usual },
+  to: { sole },
+}: Pick<TransitionInput, 'from' | 'to'>): SoleSpec {
+  const between = (a: number, b: number) => (a + b) / 2
+  return {
+    stackMm: between(usual.stackMm, sole.stackMm),
+    dropMm: between(usual.dropMm, sole.dropMm),
+    bend: between(usual.bend, sole.bend),
+  }
+}
+
 /** The same plan asked under another condition: what would become of it if. Nothing of it is kept. */
 export function askedIf(input: TransitionInput, what: WhatIf): TransitionInput {
   switch (what) {
     case 'halfWay': {
-      const { usual } = input.from
-      const between = (a: number, b: number) => (a + b) / 2
-      const sole = {
-        stackMm: between(usual.stackMm, input.to.sole.stackMm),
-        dropMm: between(usual.dropMm, input.to.sole.dropMm),
-        bend: between(usual.bend, input.to.sole.bend),
-      }
-      return { ...input, to: { ...input.to, sole } }
+      return { ...input, to: { ...input.to, sole: halfWaySole(input) } }
     }
     case 'missed':
       return away(input, 2)
@@ -51,10 +56,10 @@ export function askedIf(input: TransitionInput, what: WhatIf): TransitionInput {
 }
 
 /** Questions that make sense of this client: body mass slows those who run, a shoe in between helps a long way down. */
-export const whatIfsOf = ({ from, to }: TransitionInput): WhatIf[] =>
+export const whatIfsOf = ({ from, to }: TransitionInput, r: References): WhatIf[] =>
   whatIfs.filter(
     (what) =>
       (what !== 'heavier' || from.minutes.run > 0) &&
       (what !== 'halfWay' ||
-        (to.end !== 'barefootTraining' && from.usual.stackMm - to.sole.stackMm > halfWayFromMm)),
+        (to.end !== 'barefootTraining' && from.usual.stackMm - to.sole.stackMm > r.halfWayFromMm)),
   )

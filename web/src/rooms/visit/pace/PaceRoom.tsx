@@ -254,11 +254,12 @@ function WhatIfView({
   transition: TransitionReading
   what: Transition | undefined
 }) {
+  const { references } = useVisitFrame()
   return (
     <section aria-labelledby="what-if" className={classes.card}>
       <h2 id="what-if">What if</h2>
       <Group gap={6}>
-        {whatIfsOf(transition.input).map((id) => (
+        {whatIfsOf(transition.input, references).map((id) => (
           <Button
             key={id}
             size="compact-sm"
