@@ -1,3 +1,4 @@
+const { mapper: vendors } = require('./scripts/vendorBundles.cjs')
 const swc = (tsx) => [
   '@swc/jest',
   {
@@ -9,6 +10,11 @@ const swc = (tsx) => [
     module: { type: 'commonjs' },
   },
 ]
+const stands = {
+  '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs',
+  '^fast-check$': '<rootDir>/scripts/turningSeed.cjs',
+  '^@node-rs/argon2$': '<rootDir>/scripts/cheapArgon2.cjs',
+}
 const base = (name, extra = {}) => ({
   displayName: name,
   rootDir: __dirname,
@@ -21,8 +27,8 @@ const base = (name, extra = {}) => ({
   transformIgnorePatterns: [
     '/node_modules/(?!(robust-predicates|splaytree|idb|comlink|uuid|d3-contour|svg-path-properties|d3-array|internmap|@scure/base|@noble/hashes|@otplib)/)',
   ],
-  setupFiles: ['<rootDir>/scripts/sameSeed.cjs'],
-  moduleNameMapper: { '\\.(css)$': '<rootDir>/scripts/emptyStyle.cjs' },
+  setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs'],
+  moduleNameMapper: stands,
   // looking globals up through the sandbox made the image kernels fifteen times slower
   sandboxInjectedGlobals: [
     'Math',
@@ -50,11 +56,17 @@ module.exports = {
     base('server', {
       roots: ['<rootDir>/server', '<rootDir>/demo'],
       globalSetup: '<rootDir>/scripts/buildServerOnce.cjs',
-      setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs'],
     }),
     base('web', {
       testEnvironment: 'jsdom',
-      setupFiles: ['<rootDir>/scripts/sameSeed.cjs', '<rootDir>/scripts/browserGlobals.cjs'],
+      globalSetup: '<rootDir>/scripts/vendorBundles.cjs',
+      moduleNameMapper: {
+        ...stands,
+        ...vendors,
+        // the one for development notes the stack of every element: a quarter of a room test's time
+        '^react/jsx-runtime$': '<rootDir>/node_modules/react/cjs/react-jsx-runtime.production.js',
+      },
+      setupFiles: ['<rootDir>/scripts/browserGlobals.cjs'],
       setupFilesAfterEnv: ['<rootDir>/scripts/patience.cjs', '<rootDir>/scripts/roomPatience.cjs'],
     }),
     base('e2e', {

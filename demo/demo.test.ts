@@ -1,6 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import dayjs from 'dayjs'
 import { measureOutline } from '@sturvo/core/outline'
 import { referenceValues } from '@sturvo/core/reference'
 import { choosePlan, kitItems } from '@sturvo/core/training'
@@ -16,21 +17,26 @@ import {
   todayAnswer,
   type Database,
 } from '@sturvo/server'
+import { cases } from '@sturvo/core/testing/cases'
+import { filledPractice } from '@sturvo/server/testing/filledPractice'
 import { madeUpClients, seedDemo } from './index'
 
-const today = new Date('2026-05-07T09:00:00Z')
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-demo-'))
+let today: Date
 let database: Database
+const dayOf = (daysAgo: number) => dayjs(today).subtract(daysAgo, 'day').format('YYYY-MM-DD')
 beforeAll(async () => {
+  const filled = await filledPractice()
+  cpSync(filled, folder, { recursive: true })
+  today = new Date(readFileSync(join(filled, 'madeOn'), 'utf8'))
   database = await openDatabase(join(folder, 'demo.db'))
-  await seedDemo(database, today)
-}, 180_000)
+})
 afterAll(async () => {
   await database.close()
   rmSync(folder, { recursive: true, force: true })
 })
 test('five people wrote logs: one stop, one back-off, one hold, and who is calm is not listed for it', async () => {
-  const { due } = await todayAnswer(database.db, '2026-05-07')
+  const { due } = await todayAnswer(database.db, dayOf(0))
   const levelOf = (key: string) => due.find((d) => d.personId === `demo${key}person`)?.level
   expect([levelOf('corin'), levelOf('pia'), levelOf('wen')]).toEqual(['stopSign', 'backOff', 'hold'])
   expect(['stopSign', 'backOff', 'restart']).not.toContain(levelOf('ketta'))
@@ -43,7 +49,7 @@ const readOf = (key: string) => readVisit(database, `demo${key}visit1`)
 
 test('Ansa: low arches that move much, boots that decide, a whole plan', async () => {
   const { visit, reading } = await readOf('ansa')
-  expect(visit.startedOn).toBe('2026-05-04')
+  expect(visit.startedOn).toBe(dayOf(3))
   expect(reading.look.right.position?.kind).toBe('low')
   expect(reading.look.right.motion.motion!.much).toBeGreaterThan(0.5)
   expect(reading.look.right.motion.hasNoReserve).toBe(true)
@@ -98,7 +104,7 @@ test('everybody has three to six shoes, and what is worn most decides on the fer
 
 test('Yusk: hot and swollen today, so there is no plan', async () => {
   const { visit, reading } = await readOf('yusk')
-  expect(visit.startedOn).toBe('2026-05-07')
+  expect(visit.startedOn).toBe(dayOf(0))
   expect(reading.cautions.isBlocked).toBe(true)
   expect(reading.planInput).toBeUndefined()
 })
@@ -270,16 +276,19 @@ test('the prints were measured, not written down: left and right differ, and kin
 
 test('filled twice on the same day it is the same practice', async () => {
   const other = await openDatabase(join(folder, 'other.db'))
-  const some = ['oda', 'suna', 'yusk', 'lio']
+  const some = ['yusk', 'oda', 'suna', 'lio'].slice(0, cases(1, 4))
   await seedDemo(other, today, some)
   const strip = (fields: Record<string, unknown>) =>
-    JSON.stringify(fields).replaceAll(/"(pictureId|insoleId)":"[^"]*"/g, '')
+    JSON.stringify(Object.entries(fields).sort(([a], [b]) => (a < b ? -1 : 1))).replaceAll(
+      /"(pictureId|insoleId)":"[^"]*"/g,
+      '',
+    )
   for (const key of some)
     expect(strip((await readVisit(other, `demo${key}visit1`)).visit.fields)).toBe(
       strip((await readOf(key)).visit.fields),
     )
   await other.close()
-}, 60_000)
+})
 
 describe('plans differ where feet differ', () => {
   type Settings = Partial<Practice['settings']>

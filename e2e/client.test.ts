@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { BrowserContext, Page } from 'puppeteer-core'
 import { countBytes, openPage, openRoom, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 
 const axeSource = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8')
 const firstLoadKb = 120
@@ -17,12 +17,11 @@ beforeAll(async () => {
   url = open.practice.url
   await signIn(desk, url)
   context = await desk.browser().createBrowserContext()
-}, openingMs)
+})
 afterAll(async () => {
   await context.close()
   await open.close()
 })
-jest.setTimeout(120_000)
 
 /** The clock of a page as the test sets it: a client's evening need not last an evening. */
 const ownClock = () => {

@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core'
 import { eyeQuestion, sittingSeed } from '@sturvo/core/eye'
 import { cell, clickText, openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import { pdfText } from './support/pdfText'
 import type { Practice } from './support/startPractice'
 
@@ -13,9 +13,8 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(60_000)
 
 const grade = () => page.$eval('[aria-label="Grade of the arch"] [data-side="right"] p', (p) => p.textContent)
 const step = (name: string) => `${practice.url}/visit/demojoryvisit1/${name}`

@@ -4,7 +4,7 @@ import type { Page } from 'puppeteer-core'
 import { neutralFoot } from '@sturvo/core/footShape'
 import { printPicture } from '@sturvo/core/synthetic'
 import { cell, type, clickText, fill, saved, signIn, textOf, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
 import { pdfText } from './support/pdfText'
 import { greyPng } from './support/greyPng'
@@ -16,9 +16,8 @@ let page: Page
 beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(60_000)
 
 const stamp = printPicture({ ...neutralFoot, side: 'left' }, { seed: 21, mmPerPx: 0.3, turnDeg: 6 })
 const archIndexOnScreen = async () =>
@@ -264,7 +263,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     expect(await pressed(raise)).toBe('false')
     await page.waitForSelector('[data-proven="true"]')
     await saved(page)
-  }, 60_000)
+  })
 
   test('Plan by keyboard alone: a swap stays, wishes that cannot all be kept are let go, a dose is chosen', async () => {
     await fromTop()
@@ -309,7 +308,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await page.keyboard.press('Enter')
     await page.waitForSelector(`[data-pick="${drill}"] [aria-pressed="true"]`)
     await saved(page)
-  }, 180_000)
+  })
 
   test('Plan: kept as version 1, it opens as it was decided after everything else has changed', async () => {
     const press = (words: string) => page.locator(`button ::-p-text(${words})`).click()
@@ -337,7 +336,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight')
     await saved(page)
     await proven()
-  }, 120_000)
+  })
 
   test('Hand over: the PDF holds the same page in words', async () => {
     await clickText(page, 'On to Hand over')

@@ -14,7 +14,7 @@ import {
   textOf,
   type WatchedPage,
 } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
 
 let open: OpenPractice
@@ -26,17 +26,16 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(async () => {
   await open.close()
   rmSync(folder, { recursive: true })
 })
-jest.setTimeout(60_000)
 
 const visit = (key: string, step: string) => `${practice.url}/visit/demo${key}visit1/${step}`
 const button = (name: string) => `::-p-aria([name="${name}"][role="button"])`
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-const phase = (words: string) => page.waitForSelector(`output ::-p-text(${words})`, { timeout: 20_000 })
+const phase = (words: string) => page.waitForSelector(`output ::-p-text(${words})`)
 /** Lets it record for a while, ends it, waits until it is measured and saved. */
 async function recordFor(ms: number): Promise<void> {
   await phase('Recording')

@@ -14,7 +14,7 @@ import {
   type WatchedPage,
 } from './support/openBrowser'
 import { writePhoto, writeVast } from './support/colourPng'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
 
 let open: OpenPractice
@@ -25,9 +25,8 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(70_000)
 
 const left = { ...neutralFoot, side: 'left' as const, lengthMm: 246, ballWidthMm: 95, isthmus: 0.3 }
 const right = { ...neutralFoot, side: 'right' as const, lengthMm: 249, ballWidthMm: 96, isthmus: 0.45 }

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 
 let open: OpenPractice
 let url: string
@@ -11,9 +11,8 @@ beforeAll(async () => {
   ;({ page, watched } = open)
   ;({ url } = open.practice)
   await signIn(page, url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(120_000)
 
 const click = async (selector: string) => {
   const found = await page.waitForSelector(selector)
@@ -160,7 +159,7 @@ test('with the red flags asked the plan goes on from the one in force, and says 
     })
   }, visit)
   await openRoom(page, `${url}/visit/${visit}/plan`)
-  await page.waitForSelector('[data-proven="true"]', { timeout: 60_000 })
+  await page.waitForSelector('[data-proven="true"]')
   const why = await page.waitForSelector(
     '::-p-xpath(//textarea[@id = //label[normalize-space()="Why, in your words"]/@for])',
   )

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { openRoom, saved, signIn } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 
 let open: OpenPractice
 let page: Page
@@ -10,9 +10,8 @@ beforeAll(async () => {
   page = open.page
   url = open.practice.url
   await signIn(page, url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(90_000)
 
 const button = (text: string) => `::-p-xpath(//button[normalize-space()="${text}"])`
 const click = async (selector: string) => {
@@ -87,13 +86,10 @@ test('paces are compared away from the screen: progress, cancel, again; the same
   )
   await again!.evaluate((e) => e.dispatchEvent(new MouseEvent('click', { bubbles: true })))
   const compared = async () => {
-    const text = await page.waitForFunction(
-      () => {
-        const section = document.querySelector('[data-simulation="done"]')
-        return section?.textContent?.includes('seed 1') ? section.textContent : undefined
-      },
-      { timeout: 60_000 },
-    )
+    const text = await page.waitForFunction(() => {
+      const section = document.querySelector('[data-simulation="done"]')
+      return section?.textContent?.includes('seed 1') ? section.textContent : undefined
+    }, {})
     return text.jsonValue()
   }
   const first = await compared()

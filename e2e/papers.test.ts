@@ -69,8 +69,6 @@ const longest = (drills: number): Handout => ({
   ],
 })
 
-jest.setTimeout(60_000)
-
 const footerBelow = 34
 
 function overlapping(words: readonly PdfWord[]): string[] {

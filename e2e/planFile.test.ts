@@ -8,7 +8,7 @@ import { handBackParts } from '@sturvo/core/followup'
 import { pack } from '../web/src/app/packed'
 import { qrPath } from '../web/src/parts/qrPath'
 import { openBrowser, openPage, openRoom, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 
 const mostKb = 600
 let open: OpenPractice
@@ -22,12 +22,11 @@ beforeAll(async () => {
   desk = open.page
   url = open.practice.url
   await signIn(desk, url)
-}, openingMs)
+})
 afterAll(async () => {
   await open.close()
   rmSync(folder, { recursive: true, force: true })
 })
-jest.setTimeout(120_000)
 
 const tap = async (page: Page, selector: string) => {
   const found = await page.waitForSelector(selector)

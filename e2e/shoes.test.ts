@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { clickText, openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import { pdfText } from './support/pdfText'
 import type { Practice } from './support/startPractice'
 
@@ -12,9 +12,8 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(60_000)
 
 const shoesOf = (who: string) => openRoom(page, `${practice.url}/visit/demo${who}visit1/shoes`)
 async function put(label: string, text: string): Promise<void> {

@@ -1,6 +1,6 @@
 import type { HTTPRequest, Page } from 'puppeteer-core'
 import { cell, clickText, fill, openRoom, saved, signIn, textOf } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
 
 let open: OpenPractice
@@ -10,9 +10,8 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(60_000)
 
 const room = () => `${practice.url}/visit/demosunavisit1/move`
 const valueOf = (on: Page, measure: string, side: 'left' | 'right') =>

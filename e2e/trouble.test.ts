@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import { cell, type, clickText, fill, openRoom, saved, signIn, textOf } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import type { Practice } from './support/startPractice'
 import { pdfText } from './support/pdfText'
 
@@ -13,10 +13,9 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
 // a busy machine runs two files at once: what takes twelve seconds alone may take forty
-jest.setTimeout(90_000)
 
 const archIndexOnScreen = async () =>
   Number((await textOf(page, '[data-number="Arch index"] [data-side="left"]')).split(' ')[0])
@@ -43,7 +42,7 @@ describe('the pages in the hand', () => {
       expect(text.indexOf('Too much, if')).toBeGreaterThan(0)
       expect(text.indexOf('Too much, if')).toBeLessThan(text.indexOf('Your drills'))
     }
-  }, 150_000)
+  })
 })
 
 describe('when something goes wrong', () => {
@@ -91,7 +90,7 @@ describe('when something goes wrong', () => {
     await saved(page)
     expect(await page.$eval(cell('bigToeExtension', 'left'), (e) => (e as HTMLInputElement).value)).toBe('51')
     await other.page.close()
-  }, 90_000)
+  })
 
   test('a file that is no picture gets one sentence, and the print stays', async () => {
     await openRoom(page, `${visit()}/look`)

@@ -28,7 +28,6 @@ let headers: Record<string, string>
 let secret = ''
 let exported = ''
 
-jest.setTimeout(120_000)
 beforeAll(async () => {
   server = await runServer(file, { env: { STURVO_LOG: 'debug' } })
   ;({ headers } = await becomeOwner(server))
@@ -39,7 +38,7 @@ beforeAll(async () => {
   open = await openBrowser()
   owner = await newPage(open.browser)
   assistant = await newPage(open.browser)
-}, 120_000)
+})
 afterAll(async () => {
   await open.close()
   await server.stop()

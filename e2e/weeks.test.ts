@@ -1,7 +1,7 @@
 import ICAL from 'ical.js'
 import type { Page } from 'puppeteer-core'
 import { openRoom, saved, signIn, type WatchedPage } from './support/openBrowser'
-import { openingMs, openPractice, type OpenPractice } from './support/openPractice'
+import { openPractice, type OpenPractice } from './support/openPractice'
 import { pdfText } from './support/pdfText'
 import type { Practice } from './support/startPractice'
 
@@ -13,12 +13,11 @@ beforeAll(async () => {
   open = await openPractice()
   ;({ practice, watched, page } = open)
   await signIn(page, practice.url)
-}, openingMs)
+})
 afterAll(() => open.close())
-jest.setTimeout(90_000)
 
 const at = (client: string, place: string) => `${practice.url}/visit/demo${client}visit1/${place}`
-const proven = () => page.waitForSelector('[data-proven="true"]', { timeout: 60_000 })
+const proven = () => page.waitForSelector('[data-proven="true"]')
 const knots = (lane: string) =>
   page.$$eval(`[data-knot^="${lane} "]`, (list) =>
     list.map((knot) => Number(knot.getAttribute('data-knot')!.split(' ')[1])),
@@ -201,10 +200,10 @@ test('the papers: two pages for the fridge, a sheet with reasons, and the calend
       [...document.querySelectorAll('button')].some(
         (b) => /^Keep this plan as version/.test(b.textContent ?? '') && !b.disabled,
       ),
-    { timeout: 60_000 },
+    {},
   )
   await click('::-p-xpath(//button[starts-with(normalize-space(), "Keep this plan as version")])')
-  await page.waitForSelector('[data-calendar]', { timeout: 60_000 })
+  await page.waitForSelector('[data-calendar]')
   const { text, pages } = await pdfText(
     (await fileAt('/api/visits/demoansavisit1/handout.pdf?paper=letter')).bytes,
   )

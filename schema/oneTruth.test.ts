@@ -11,6 +11,7 @@ import {
   fieldKinds,
 } from './testing/arbitraryVisit'
 import type { Fields } from './visit'
+import { cases } from '@sturvo/core/testing/cases'
 
 const person = { birthYear: 1984, kit: ['wall', 'step', 'band'] }
 const startedOn = '2026-05-04'
@@ -30,7 +31,7 @@ test.each(fieldKinds)(
         expect(checkChange({ path, value })).toMatchObject({ ok: true })
         if (value !== null) values++
       }),
-      { numRuns: 60 },
+      { numRuns: cases(40, 60) },
     )
     expect(values).toBeGreaterThan(30)
   },
@@ -61,7 +62,7 @@ test('whatever was typed before, the reading is the one made anew from the same 
         expect(kept).toEqual(readingOf({ fields, person, practice: rules, startedOn }))
       },
     ),
-    { numRuns: 60 },
+    { numRuns: cases(25, 60) },
   )
 })
 
@@ -76,6 +77,6 @@ test('a reading is changed by nobody who reads the next one', () => {
       readingOf({ fields: second, person, practice, startedOn })
       expect(JSON.stringify(one.reading)).toBe(text)
     }),
-    { numRuns: 25 },
+    { numRuns: cases(12, 25) },
   )
 })

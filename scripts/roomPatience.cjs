@@ -1,4 +1,4 @@
 const { configure } = require('@testing-library/react')
 
-// what comes a moment later comes later still beside a linter and another worker; a second was too short for it
-configure({ asyncUtilTimeout: 6000 })
+// what comes a moment later comes much later on a busy machine
+configure({ asyncUtilTimeout: 60_000 })

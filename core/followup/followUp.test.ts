@@ -17,6 +17,7 @@ import {
   type LogEntry,
 } from './index'
 import { dayOf, entry, goodDay, goodDays, plannedDays, startsOn } from './testing/aLog'
+import { cases as casesOf } from '../groundwork/testing/cases'
 
 const r = referenceValues()
 const on = (n: number, log: LogEntry[], more: Partial<FollowInput> = {}): FollowUp =>
@@ -222,7 +223,7 @@ test('order of arrival and doubled entries change nothing', () => {
       expect(on(34, shuffled)).toEqual(on(34, log))
       expect(loggedDays(shuffled)).toEqual(loggedDays(log))
     }),
-    { numRuns: 200 },
+    { numRuns: casesOf(80, 200) },
   )
 })
 
@@ -246,7 +247,7 @@ test('more pain in the last week never proposes more load', () => {
         expect(after.setsShare).toBeLessThanOrEqual(before.setsShare)
       },
     ),
-    { numRuns: 500 },
+    { numRuns: casesOf(150, 500) },
   )
 })
 
@@ -262,7 +263,7 @@ test('a day that is missing is no good day: taking days away never moves anythin
       if (channels.some((c) => before.level[c] !== after.level[c])) return
       if (after.action === 'advance') expect(['advance']).toContain(before.action)
     }),
-    { numRuns: 300 },
+    { numRuns: casesOf(100, 300) },
   )
   // silence never moves on
   for (let n = 21; n < 60; n++) expect(on(n, n > 23 ? calmWeeks.slice(0, 19) : []).action).not.toBe('advance')

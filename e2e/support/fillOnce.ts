@@ -1,10 +1,10 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { startPractice } from './startPractice'
+import { fillPractice } from '@sturvo/server/testing/filledPractice'
+import { openBrowser } from './openBrowser'
 
-/** Fills the made-up practice once for all files of a run; each then works on a copy of its own. */
+/** The made-up practice of the day and one browser: each file works on a copy of the one, in pages of its own. */
 export default async function fillOnce(): Promise<void> {
-  process.env.STURVO_FILLED = join(mkdtempSync(join(tmpdir(), 'sturvo-e2e-')), 'filled')
-  await (await startPractice()).stop()
+  process.env.STURVO_FILLED = await fillPractice()
+  const { browser, close } = await openBrowser()
+  process.env.STURVO_BROWSER = browser.wsEndpoint()
+  ;(globalThis as { closeBrowser?: () => Promise<void> }).closeBrowser = close
 }

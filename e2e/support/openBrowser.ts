@@ -1,17 +1,41 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import puppeteer, { type Browser, type BrowserContext, type Page } from 'puppeteer-core'
 
-export type OpenBrowser = { browser: Browser; close: () => Promise<void> }
+export type OpenBrowser = { browser: Browser; context: BrowserContext; close: () => Promise<void> }
+
+/** Where the browser of a whole run listens; each file gets pages that share nothing with those of another. */
+const shared = () => process.env.STURVO_BROWSER
 
 /** @param more further switches, e.g. a film in place of a camera */
 export async function openBrowser(more: readonly string[] = []): Promise<OpenBrowser> {
+  const at = shared()
+  if (more.length === 0 && at !== undefined) {
+    const browser = await puppeteer.connect({ browserWSEndpoint: at, protocolTimeout: 2 * patienceMs })
+    // whatever a file opens is closed with it: pages left behind would go on working beside the next file's
+    const made: BrowserContext[] = []
+    const create = browser.createBrowserContext.bind(browser)
+    browser.createBrowserContext = async (options) => {
+      const context = await create(options)
+      made.push(context)
+      return context
+    }
+    return {
+      browser,
+      context: await browser.createBrowserContext(),
+      close: async () => {
+        for (const context of made) if (!context.closed) await context.close()
+        await browser.disconnect()
+      },
+    }
+  }
   const userDataDir = mkdtempSync(join(tmpdir(), 'sturvo-chromium-'))
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
     userDataDir,
+    protocolTimeout: 2 * patienceMs,
     args: [
       '--no-sandbox',
       '--disable-gpu',
@@ -25,6 +49,7 @@ export async function openBrowser(more: readonly string[] = []): Promise<OpenBro
   })
   return {
     browser,
+    context: browser.defaultBrowserContext(),
     close: async () => {
       await browser.close()
       rmSync(userDataDir, { recursive: true, force: true })
@@ -34,6 +59,9 @@ export async function openBrowser(more: readonly string[] = []): Promise<OpenBro
 
 export type WatchedPage = { page: Page; requested: string[]; complaints: string[] }
 
+/** How long a state may be waited for before it is called missing, on a machine many times slower than ours. */
+const patienceMs = 240_000
+
 /** A page that remembers what it asked for and what it complained about. */
 export async function openPage(
   browser: Pick<Browser, 'newPage'>,
@@ -41,7 +69,7 @@ export async function openPage(
 ): Promise<WatchedPage> {
   const page = await browser.newPage()
   await page.setViewport(size)
-  page.setDefaultTimeout(30_000)
+  page.setDefaultTimeout(patienceMs)
   const requested: string[] = []
   const complaints: string[] = []
   page.on('request', (request) => requested.push(request.url()))

@@ -6,17 +6,15 @@ export type OpenPractice = {
   practice: Practice
   watched: WatchedPage
   page: Page
-  /** another page of the same browser, signed in as the first */
   /** a page of another browser: it shares neither sign-in nor anything kept with the first */
   elsewhere: () => Promise<WatchedPage>
   close: () => Promise<void>
 }
-export const openingMs = 120_000
 
 /** The made-up practice served, and a browser with one page before it. */
 export async function openPractice(): Promise<OpenPractice> {
   const [practice, open] = await Promise.all([startPractice(), openBrowser()])
-  const watched = await openPage(open.browser)
+  const watched = await openPage(open.context)
   return {
     practice,
     watched,

@@ -1,28 +1,19 @@
 import { spawn } from 'node:child_process'
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { fillPractice } from '@sturvo/server/testing/filledPractice'
+import { ownPort } from '@sturvo/server/testing/ownPort'
 
 const root = join(__dirname, '..', '..')
 
 export type Practice = { url: string; folder: string; stop: () => Promise<void> }
 
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await new Promise((resolve) => probe.once('listening', resolve))
-  const { port } = probe.address() as { port: number }
-  await new Promise((resolve) => probe.close(resolve))
-  return port
-}
-
 /** The made-up practice in a folder of its own, served as a user would start it. */
 export async function startPractice(): Promise<Practice> {
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-e2e-'))
-  // the files of one run share what was filled at its beginning; a program by itself fills its own
-  const filled = process.env.STURVO_FILLED
-  if (filled && existsSync(filled)) cpSync(filled, folder, { recursive: true })
-  const port = await freePort()
+  cpSync(process.env.STURVO_FILLED ?? (await fillPractice()), folder, { recursive: true })
+  const port = await ownPort()
   const url = `http://127.0.0.1:${port}`
   const child = spawn(
     process.execPath,
@@ -35,27 +26,24 @@ export async function startPractice(): Promise<Practice> {
       String(port),
     ],
     {
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit'],
       detached: true,
     },
   )
-  for (let i = 0; i < 900; i++) {
-    if (
-      await fetch(`${url}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    )
-      break
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  }
-  if (filled && !existsSync(filled)) cpSync(folder, filled, { recursive: true })
+  await new Promise<void>((resolve, reject) => {
+    child.once('error', reject)
+    child.once('exit', () => reject(new Error('the made-up practice could not be served')))
+    // it says where it is open when it answers
+    child.stdout.once('data', () => resolve())
+  })
+  child.removeAllListeners('exit')
   return {
     url,
     folder,
     stop: async () => {
+      const ended = new Promise((resolve) => child.once('exit', resolve))
       process.kill(-child.pid!, 'SIGTERM')
-      await new Promise((resolve) => child.once('exit', resolve))
+      await ended
       rmSync(folder, { recursive: true, force: true })
     },
   }

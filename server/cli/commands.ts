@@ -65,8 +65,12 @@ export const commands: readonly Command[] = [
   {
     name: 'test',
     summary: 'run every check and test',
-    usage: 'test',
-    options: [],
+    usage: 'test [--changed [--since REV] | --long]',
+    options: [
+      ['--changed', 'only what the change touches, by git and by who imports it'],
+      ['--since REV', 'what has changed since this commit'],
+      ['--long', 'every random case, every file looked at for its format'],
+    ],
     example: 'test',
     // the shell does this one, for it needs tools that no practice needs
     run: () => Promise.resolve('Run ./sturvo test from the shell.'),

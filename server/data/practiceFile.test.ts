@@ -20,6 +20,7 @@ import { practiceRow } from '../practice/queries'
 import { openDatabase } from './database'
 import { FileFault } from './fileFault'
 import { person } from './tables'
+import { until } from '../testing/until'
 
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-file-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -76,8 +77,7 @@ test('a practice that has been quiet for a while lies in its one file as well, w
   const database = await openDatabase(at('quiet.db'))
   await database.write((tx) => tx.insert(person).values(somebody('person000001')))
   expect(statSync(at('quiet.db-wal')).size).toBeGreaterThan(0)
-  await new Promise((resolve) => setTimeout(resolve, 2200))
-  expect(statSync(at('quiet.db-wal')).size).toBe(0)
+  await until(() => statSync(at('quiet.db-wal')).size === 0)
   await database.close()
 })
 
@@ -203,8 +203,7 @@ test('another program that holds the file for a moment is waited for, and nobody
   let turns = 0
   const ticking = setInterval(() => turns++, 10)
   const write = database.write((tx) => tx.insert(person).values(somebody('person000099')))
-  await new Promise((resolve) => setTimeout(resolve, 700))
-  expect(turns).toBeGreaterThan(20)
+  await until(() => turns > 20)
   expect(await database.db.$count(person)).toBe(1)
   await held.rollback()
   await write
@@ -217,7 +216,7 @@ test('another program that holds the file for a moment is waited for, and nobody
   await stuck.rollback()
   other.close()
   await database.close()
-}, 15_000)
+})
 
 test('what an upload left that never ended is swept away when the server starts, and nothing else', async () => {
   const file = await practice('swept.db', 1)

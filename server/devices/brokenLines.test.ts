@@ -12,14 +12,14 @@ beforeAll(async () => {
   server = await runServer(join(folder, 'practice.db'))
   owner = await becomeOwner(server)
   serving = await server.serving()
-}, 30_000)
+})
 afterAll(async () => {
   await server.stop()
   rmSync(folder, { recursive: true, force: true })
 })
 /** The very same process still answers: it was not started anew behind everybody's back. */
 afterEach(async () => {
-  await server.answering(2000)
+  await server.answering()
   expect(await server.serving()).toBe(serving)
 })
 

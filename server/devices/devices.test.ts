@@ -11,6 +11,7 @@ import {
   type StreamRequest,
   type StreamWord,
 } from '@sturvo/schema'
+import { until } from '../testing/until'
 import { startLiveServer, type TestServer } from '../testing/testServer'
 import { usualDevices } from './deviceShelf'
 import type { DeviceDriver } from './driver'
@@ -106,10 +107,7 @@ function listenTo(id: string, headers: Record<string, string> = {}): Line {
     frames: [],
     words: [],
     send: (request) => socket.send(JSON.stringify(request)),
-    until: async (isSo) => {
-      for (const end = Date.now() + 5000; !isSo(); await new Promise((r) => setTimeout(r, 5)))
-        if (Date.now() > end) throw new Error('waited too long')
-    },
+    until,
     refusedWith: new Promise((resolve) => {
       socket.on('unexpected-response', (_, response) => resolve(response.statusCode ?? 0))
     }),
@@ -190,7 +188,7 @@ test('a mat that drops out leaves a hole in the sequence', async () => {
   const frames: StreamFrame[] = []
   const mat = twoFootPressureMat({ dropOutsS: [[0.05, 0.15]] })
   await mat.start({ do: 'start', job: 'twoFeet' }, (f) => frames.push(f))
-  await new Promise((r) => setTimeout(r, 450))
+  await until(() => frames.some((f) => f.sequence > 17))
   await mat.stop()
   const numbers = frames.map((f) => f.sequence)
   expect(numbers).toContain(5)

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import sharp from 'sharp'
 import { ZipFile } from 'yazl'
+import { cases } from '@sturvo/core/testing/cases'
 import { firstBreak } from '../audit/chain'
 import { runCommand } from '../cli'
 import { troubles } from '../data/troubles'
@@ -11,18 +12,18 @@ import * as tables from '../data/tables'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
 
-/** Two thousand files that are not what they should be: none brings the program down, none comes in by half. */
+/** Files, two thousand with --long, that are not what they should be: none brings the program down, none comes in by half. */
+const share = cases(0.15, 1)
 const rounds = {
-  json: 760,
-  zip: 300,
-  csv: 260,
-  fhir: 240,
-  picture: 140,
-  recording: 140,
-  copy: 60,
-  other: 100,
+  json: 760 * share,
+  zip: 300 * share,
+  csv: 260 * share,
+  fhir: 240 * share,
+  picture: 140 * share,
+  recording: 140 * share,
+  copy: 60 * share,
+  other: 100 * share,
 }
-jest.setTimeout(420_000)
 
 /** The same numbers every time (mulberry32). */
 function seeded(seed: number) {
@@ -35,7 +36,8 @@ function seeded(seed: number) {
   }
   return { next, upTo: (n: number) => Math.floor(next() * n) }
 }
-const random = seeded(20_261_129)
+// another day, other faults
+const random = seeded(Number(process.env.STURVO_SEED ?? 20_261_129))
 const pick = <T>(list: readonly T[]): T => list[random.upTo(list.length)]!
 
 const spoilers: readonly ((bytes: Buffer) => Buffer)[] = [
@@ -221,7 +223,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-test('two thousand spoiled files: no crash, no half import, one sentence each, memory within bounds', async () => {
+test('spoiled files: no crash, no half import, one sentence each, memory within bounds', async () => {
   // the test's own making of it is no part of what is measured
   const bomb = await zipOf([['bundle.json', Buffer.alloc(120 * 1024 * 1024, 0x20)]])
   global.gc?.()
@@ -308,7 +310,7 @@ test('two thousand spoiled files: no crash, no half import, one sentence each, m
   const total = Object.entries(tally)
     .filter(([kind]) => !/taken|undone/.test(kind))
     .reduce((sum, [, n]) => sum + n, 0)
-  expect(total + rounds.copy).toBe(2000)
+  expect(total + rounds.copy).toBe(2000 * share)
   expect(mostMb - startMb).toBeLessThan(400)
   expect((await troubles(server.database)).found).toEqual([])
   expect(await firstBreak(server.database.db)).toBeUndefined()

@@ -1,5 +1,6 @@
 import { connect, type Socket } from 'node:net'
 import { gzipSync } from 'node:zlib'
+import { cases } from '@sturvo/core/testing/cases'
 import { routes } from '@sturvo/schema'
 import { startLiveServer, type TestServer } from '../testing/testServer'
 
@@ -215,7 +216,7 @@ class Line {
     if (this.isClosed) this.open()
     this.text = Buffer.alloc(0)
     this.socket!.write(raw)
-    const until = Date.now() + 8000
+    const until = Date.now() + 120_000
     for (;;) {
       const status = this.whole(raw.subarray(0, 5).toString().startsWith('HEAD'))
       if (status !== undefined) return status
@@ -279,15 +280,18 @@ class Line {
   }
 }
 
-test('ten thousand spoiled requests: none is answered with a fault of ours, none with silence, and the server works on', async () => {
-  const c = chance(20_260_504)
+const requests = cases(2000, 10_000)
+
+test('thousands of spoiled requests: none is answered with a fault of ours, none with silence, and the server works on', async () => {
+  // another day, other requests
+  const c = chance(Number(process.env.STURVO_SEED ?? 20_260_504))
   const lines = Array.from({ length: 4 }, () => new Line())
   const wrong: string[] = []
   const statuses = new Map<number, number>()
   let sent = 0
   await Promise.all(
     lines.map(async (line) => {
-      while (sent < 10_000) {
+      while (sent < requests) {
         sent++
         const { raw, describe } = requestOf(c)
         const status = await line.ask(raw).catch((error: Error) => {
@@ -303,11 +307,12 @@ test('ten thousand spoiled requests: none is answered with a fault of ours, none
   )
   expect(wrong.slice(0, 5)).toEqual([])
   // it was not one and the same door that refused them all
-  for (const status of [200, 400, 401, 404, 421, 422]) expect(statuses.get(status) ?? 0).toBeGreaterThan(10)
+  for (const status of [200, 400, 401, 404, 421, 422])
+    expect(statuses.get(status) ?? 0).toBeGreaterThan(requests / 1000)
   await server.agent.get('/api/people').expect(200)
   await server.agent
     .post('/api/people')
     .set('x-sturvo-csrf', server.csrf)
     .send({ id: 'person000077', name: 'Still Here' })
     .expect(201)
-}, 240_000)
+})

@@ -33,8 +33,11 @@ export function pictureRoutes(database: Database): Router {
         if (!file) throw badUpload()
         return storePicture(database, visitId, await readFile(file.path), new Date())
       }
-      const stored = await store().finally(() => file && rm(file.path, { force: true }))
-      response.status(201).json(stored)
+      try {
+        response.status(201).json(await store())
+      } finally {
+        if (file) await rm(file.path, { force: true })
+      }
     },
   )
 

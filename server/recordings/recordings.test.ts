@@ -5,6 +5,7 @@ import { csvHead, csvLine, type RecordingMeta } from '@sturvo/core/pressure'
 import { eq } from 'drizzle-orm'
 import { recordingFile } from '../data/tables'
 import { startLiveServer, type TestServer } from '../testing/testServer'
+import { until } from '../testing/until'
 
 const meta: RecordingMeta = { rows: 3, cols: 4, pitchMm: 7, rateHz: 50, side: 'both', task: 'stance' }
 const text =
@@ -96,8 +97,7 @@ test('a page that goes away while sending leaves nothing half-saved', async () =
     sending.write(text)
     setTimeout(() => sending.destroy(new Error('gone')), 150)
   })
-  await new Promise((resolve) => setTimeout(resolve, 300))
-  expect([filesLeft().length, await rowsLeft()]).toEqual(before)
+  await until(async () => JSON.stringify([filesLeft().length, await rowsLeft()]) === JSON.stringify(before))
 })
 
 test('a recording of the visit points to its file and is merged field by field', async () => {

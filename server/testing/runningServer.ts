@@ -1,8 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { sessionSchema } from '@sturvo/schema'
 import { rootFolder } from '../data/places'
+import { ownPort } from './ownPort'
 
 /** The built server as a user starts it, in processes of its own. */
 export type RunningServer = {
@@ -18,14 +18,6 @@ export type RunningServer = {
   stop: (signal?: NodeJS.Signals) => Promise<number | null>
 }
 
-export async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await new Promise((resolve) => probe.once('listening', resolve))
-  const { port } = probe.address() as { port: number }
-  await new Promise((resolve) => probe.close(resolve))
-  return port
-}
-
 /** @param preload a file that is required before the server itself, in both processes */
 export async function runServer(
   file: string,
@@ -35,7 +27,7 @@ export async function runServer(
     options = [],
   }: { preload?: string; env?: Record<string, string>; options?: readonly string[] } = {},
 ): Promise<RunningServer> {
-  const port = await freePort()
+  const port = await ownPort()
   const url = `http://127.0.0.1:${port}`
   const watcher = spawn(
     process.execPath,
@@ -60,7 +52,7 @@ export async function runServer(
   }
   watcher.stdout.on('data', listen)
   watcher.stderr.on('data', listen)
-  const answering = async (patienceMs = 15_000) => {
+  const answering = async (patienceMs = 240_000) => {
     const until = Date.now() + patienceMs
     while (Date.now() < until) {
       const isThere = await fetch(`${url}/api/health`).then(

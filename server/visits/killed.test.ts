@@ -3,13 +3,19 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openDatabase } from '../data/database'
 import { becomeOwner, runServer } from '../testing/runningServer'
+import { until } from '../testing/until'
 import { visitAnswer } from './queries'
 
 const folder = mkdtempSync(join(tmpdir(), 'sturvo-kill-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 /** Writes one value after the other until an answer stays away. @returns number of the last answered one */
-async function writeUntilGone(url: string, headers: Record<string, string>, first = 0): Promise<number> {
+async function writeUntilGone(
+  url: string,
+  headers: Record<string, string>,
+  onAnswer: (count: number) => void,
+  first = 0,
+): Promise<number> {
   for (let i = first; ; i++) {
     const response = await fetch(`${url}/api/visits/visit0000001`, {
       method: 'PATCH',
@@ -17,6 +23,7 @@ async function writeUntilGone(url: string, headers: Record<string, string>, firs
       body: JSON.stringify({ changes: [{ path: 'answer.goal', value: `write ${i}` }] }),
     }).catch(() => undefined)
     if (!response?.ok) return i - 1
+    onAnswer(i - first + 1)
   }
 }
 
@@ -32,8 +39,9 @@ test('killed with -9 in the middle of writing, it keeps every write it answered 
   const server = await runServer(file)
   const { headers } = await becomeOwner(server)
   await begin(server.url, headers)
-  const writing = writeUntilGone(server.url, headers)
-  await new Promise((resolve) => setTimeout(resolve, 700))
+  let soFar = 0
+  const writing = writeUntilGone(server.url, headers, (count) => (soFar = count))
+  await until(() => soFar > 20)
   await server.stop('SIGKILL')
   const answered = await writing
   expect(answered).toBeGreaterThan(3)
@@ -47,7 +55,7 @@ test('killed with -9 in the middle of writing, it keeps every write it answered 
   await database.close()
   const again = await runServer(file)
   expect(await again.stop()).toBe(0)
-}, 60_000)
+})
 
 test('the serving process alone is killed: another one answers by itself, with everything that was answered', async () => {
   const file = join(folder, 'watched.db')
@@ -56,12 +64,12 @@ test('the serving process alone is killed: another one answers by itself, with e
   await begin(server.url, headers)
   let next = 0
   for (let round = 0; round < 2; round++) {
-    const writing = writeUntilGone(server.url, headers, next)
-    await new Promise((resolve) => setTimeout(resolve, 300))
+    let soFar = 0
+    const writing = writeUntilGone(server.url, headers, (count) => (soFar = count), next)
+    await until(() => soFar > 5)
     const killed = await server.serving()
     process.kill(killed, 'SIGKILL')
     const answered = await writing
-    // alone on the machine it is there within three seconds; here a linter and another worker take turns with it
     await server.answering()
     expect(await server.serving()).not.toBe(killed)
     const { fields, version } = (await (
@@ -71,7 +79,7 @@ test('the serving process alone is killed: another one answers by itself, with e
     next = version
   }
   expect(await server.stop()).toBe(0)
-}, 60_000)
+})
 
 test('a request that never ends does not hold up the end, and the one file then holds everything', async () => {
   const file = join(folder, 'whole.db')
@@ -85,9 +93,8 @@ test('a request that never ends does not hold up the end, and the one file then 
     `POST /api/people HTTP/1.1\r\nHost: 127.0.0.1:${server.port}\r\nCookie: ${cookie}\r\nx-sturvo-csrf: ${csrf}\r\nContent-Type: application/json\r\nContent-Length: 5000\r\n\r\n{"id":`,
   )
   await new Promise((resolve) => setTimeout(resolve, 200))
-  const began = Date.now()
+  // by itself: whoever does not end is killed by the watching process, and that is no 0
   expect(await server.stop()).toBe(0)
-  expect(Date.now() - began).toBeLessThan(5000)
   hanging.destroy()
   // only the one file is carried away
   expect(statSync(file).size).toBeGreaterThan(4096)
@@ -98,7 +105,7 @@ test('a request that never ends does not hold up the end, and the one file then 
   const database = await openDatabase(copy)
   expect((await visitAnswer(database.db, 'visit0000001')).personId).toBe('person000001')
   await database.close()
-}, 60_000)
+})
 
 test('whoever started it dies: the server ends as well and gives the file back', async () => {
   const file = join(folder, 'orphan.db')
@@ -113,7 +120,6 @@ test('whoever started it dies: the server ends as well and gives the file back',
       return false
     }
   }
-  for (let i = 0; i < 120 && isAlive(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
-  expect(isAlive()).toBe(false)
+  await until(() => !isAlive())
   await (await openDatabase(file, { alone: true })).close()
-}, 60_000)
+})

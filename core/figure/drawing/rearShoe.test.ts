@@ -30,10 +30,8 @@ test('whatever was measured: the heel stands on the ground in the middle, nothin
   fc.assert(
     fc.property(legs, (leg) => {
       const { skinMm, legMm, linesMm, middleAt } = rearLeg(leg)
-      for (const p of [...skinMm, ...linesMm.flat()]) {
-        expect(Number.isFinite(p.x) && Number.isFinite(p.y)).toBe(true)
-        expect(p.y).toBeGreaterThan(-1.5)
-      }
+      const points = [...skinMm, ...linesMm.flat()]
+      expect(points.filter((p) => !(Number.isFinite(p.x) && p.y > -1.5))).toEqual([])
       expect(middleAt(0)).toBeCloseTo(0, 6)
       const top = legMm[1]!
       expect(middleAt(top.y)).toBeCloseTo(top.x, 6)

@@ -4,6 +4,7 @@ import {
   closedCurve,
   distance,
   homographyFrom,
+  insideOf,
   isInside,
   polygonArea,
   simplify,
@@ -65,6 +66,17 @@ test('areas by hand, whichever way round', () => {
   expect(Math.abs(polygonArea([...sheet].reverse()))).toBe(210 * 297)
   expect(isInside({ x: 100, y: 100 }, sheet)).toBe(true)
   expect(isInside({ x: 300, y: 100 }, sheet)).toBe(false)
+})
+
+test('many points asked of one polygon are answered as each by itself, on its corners and level with them too', () => {
+  const polygons = fc.array(point, { minLength: 1, maxLength: 30 })
+  fc.assert(
+    fc.property(polygons, fc.array(point, { minLength: 1, maxLength: 20 }), (polygon, points) => {
+      const isIn = insideOf(polygon)
+      const level = points.flatMap(({ x }) => polygon.map(({ y }) => ({ x, y })))
+      for (const p of [...points, ...polygon, ...level]) expect(isIn(p)).toBe(isInside(p, polygon))
+    }),
+  )
 })
 
 test('a smooth curve passes through its knots', () => {

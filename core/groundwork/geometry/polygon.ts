@@ -43,6 +43,43 @@ export function isInside(point: Point, polygon: readonly Point[]): boolean {
 }
 
 /**
+ * The same question for one polygon and many points: its edges are laid in strips by height, and only those of the
+ * point's own strip are looked at. Edge by edge it is the sum of `isInside`, so that both always say the same.
+ */
+export function insideOf(polygon: readonly Point[]): (point: Point) => boolean {
+  const { minY, maxY } = boundsOf(polygon)
+  const count = Math.max(1, Math.ceil(polygon.length / edgesAStrip))
+  const perMm = count / (maxY - minY)
+  // a polygon without height has one strip: nothing times infinity is no place in the list
+  const stripOf = (y: number) => {
+    const strip = Math.floor((y - minY) * perMm)
+    return strip > 0 ? Math.min(count - 1, strip) : 0
+  }
+  const strips: number[][] = Array.from({ length: count }, () => [])
+  polygon.forEach((a, i) => {
+    const b = polygon[(i + polygon.length - 1) % polygon.length]!
+    const last = stripOf(Math.max(a.y, b.y))
+    for (let strip = stripOf(Math.min(a.y, b.y)); strip <= last; strip++)
+      strips[strip]!.push(a.x, a.y, b.x, b.y)
+  })
+  const flat = strips.map((strip) => Float64Array.from(strip))
+  return (point) => {
+    if (!(point.y >= minY && point.y <= maxY)) return false
+    const edges = flat[stripOf(point.y)]!
+    let inside = false
+    for (let k = 0; k < edges.length; k += 4) {
+      const ay = edges[k + 1]!
+      const by = edges[k + 3]!
+      if (ay > point.y === by > point.y) continue
+      const ax = edges[k]!
+      if (point.x < ((edges[k + 2]! - ax) * (point.y - ay)) / (by - ay) + ax) inside = !inside
+    }
+    return inside
+  }
+}
+const edgesAStrip = 4
+
+/**
  * Thins a polyline (Ramer, Douglas and Peucker), keeping every corner further than the tolerance off the line.
  * @param tolerance same unit as the points
  */

@@ -16,9 +16,10 @@ import {
   type EyeQuestion,
   type EyeResult,
 } from './index'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
-const seeds = Array.from({ length: 6 }, (_, i) => i * 7919 + 1)
+const seeds = Array.from({ length: cases(3, 6) }, (_, i) => i * 7919 + 1)
 const quick = eyeKinds.filter((kind) => kind !== 'landmarks')
 
 function rightAnswer({ asks }: EyeQuestion): EyeAnswer {

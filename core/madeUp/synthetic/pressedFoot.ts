@@ -1,4 +1,4 @@
-import { boundsOf, isInside, type Point } from '../../groundwork/geometry'
+import { boundsOf, insideOf, type Point } from '../../groundwork/geometry'
 import { contactShape } from './contact'
 import type { FootShape } from '../../figure/footShape'
 
@@ -60,7 +60,8 @@ export function pressedFoot(shape: FootShape, place: FootPlace, grid: PressureGr
   const box = boundsOf(curves.flat().map(toMat))
   const step = grid.pitchMm / samplesAcross
   const cellFrom = (mm: number) => Math.max(0, Math.floor(mm / grid.pitchMm))
-  const pads = contact.toePads.map((pad) => pad && { pad, box: boundsOf(pad) })
+  const bodies = contact.body.map(insideOf)
+  const pads = contact.toePads.map((pad) => pad && { isOn: insideOf(pad), box: boundsOf(pad) })
   for (let row = cellFrom(box.minY); row <= Math.min(grid.rows - 1, cellFrom(box.maxY)); row++)
     for (let col = cellFrom(box.minX); col <= Math.min(grid.cols - 1, cellFrom(box.maxX)); col++)
       for (let k = 0; k < samplesAcross * samplesAcross; k++) {
@@ -70,7 +71,7 @@ export function pressedFoot(shape: FootShape, place: FootPlace, grid: PressureGr
         }
         const foot = toFoot(mat)
         const cell = row * grid.cols + col
-        if (contact.body.some((curve) => isInside(foot, curve)))
+        if (bodies.some((isOn) => isOn(foot)))
           for (const spot of spots)
             gathered
               .get(spot.name)!
@@ -84,7 +85,7 @@ export function pressedFoot(shape: FootShape, place: FootPlace, grid: PressureGr
                 ),
               )
         pads.forEach((toe, i) => {
-          if (!toe || !isInside(foot, toe.pad)) return
+          if (!toe || !toe.isOn(foot)) return
           const { minX, maxX, minY, maxY } = toe.box
           const r2 =
             ((foot.x - (minX + maxX) / 2) / ((maxX - minX) / 2)) ** 2 +

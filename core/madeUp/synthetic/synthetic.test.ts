@@ -1,5 +1,6 @@
 import { neutralFoot } from '../../figure/footShape'
 import { arbitraryFoot, chanceFrom, printPicture, printTruth, contactShape, toeTipsMm } from './index'
+import { cases } from '../../groundwork/testing/cases'
 
 const feet = Array.from({ length: 400 }, (_, i) => arbitraryFoot(i + 1))
 
@@ -13,10 +14,10 @@ test('the generator reaches every print kind, both sides, touching and lifted to
 })
 
 test('arch indices spread over high, middle and low', () => {
-  const indices = feet.map((f) => printTruth(f, contactShape(f)).archIndex)
-  expect(indices.filter((ai) => ai <= 0.21).length).toBeGreaterThan(20)
-  expect(indices.filter((ai) => ai > 0.21 && ai < 0.26).length).toBeGreaterThan(20)
-  expect(indices.filter((ai) => ai >= 0.26).length).toBeGreaterThan(20)
+  const indices = feet.slice(0, cases(150, 400)).map((f) => printTruth(f, contactShape(f)).archIndex)
+  expect(indices.filter((ai) => ai <= 0.21).length).toBeGreaterThan(indices.length / 20)
+  expect(indices.filter((ai) => ai > 0.21 && ai < 0.26).length).toBeGreaterThan(indices.length / 20)
+  expect(indices.filter((ai) => ai >= 0.26).length).toBeGreaterThan(indices.length / 20)
 })
 
 test('a wider waist is a larger arch index', () => {

@@ -24,6 +24,7 @@ import {
   type Lane,
   type WeekWishes,
 } from './index'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
 const drill = (id: string, more: Partial<DayDrill> = {}): DayDrill => ({
@@ -272,7 +273,7 @@ describe('weeks in which nothing is done', () => {
         for (const [k, day] of worn.entries()) if (k > 0) expect(day - worn[k - 1]!).toBeGreaterThanOrEqual(2)
         if (ill.length === 0) expect(worn).toHaveLength(most)
       }),
-      { numRuns: 300 },
+      { numRuns: cases(100, 300) },
     )
   })
 
@@ -406,7 +407,7 @@ const anyPlan = fc
       ],
     }),
   )
-const runs = { numRuns: 500, endOnFailure: true }
+const runs = { numRuns: cases(120, 500), endOnFailure: true }
 
 /** Every rule that a plan breaks, in words; looked at without the planner's own code. */
 function brokenRules(plan: DaysPlan, input: DaysInput): string[] {

@@ -14,6 +14,7 @@ import {
 } from './index'
 import { inputOf, shortOfAll, usualSettings } from './testing/arbitraryClient'
 import { forbidden } from './testing/forbidden'
+import { cases } from '../../groundwork/testing/cases'
 
 const ownFrom = (basis: string, more: Partial<OwnDrill> = {}): OwnDrill => {
   const from = exerciseOf(basis)!
@@ -125,7 +126,7 @@ test('whatever is added, an own drill never asks for less than its basis and is 
         expect(amountIn(made.start)).toBeLessThanOrEqual(amountIn(made.most))
       },
     ),
-    { numRuns: 500 },
+    { numRuns: cases(120, 500) },
   )
 })
 

@@ -14,12 +14,13 @@ import {
 } from './index'
 import { arbitraryWalker, walker } from './testing/arbitraryWalker'
 import { brokenRules } from './testing/brokenRules'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
 const plan = (input: TransitionInput) => planTransition(input, references)
 const series = (input: TransitionInput) => plan(input).weeks.map((w) => w.minutes)
-const runs = { numRuns: 500 }
-const fewer = { numRuns: 200 }
+const runs = { numRuns: cases(200, 500) }
+const fewer = { numRuns: cases(80, 200) }
 
 describe('any client', () => {
   test('no week is over a limit, read off by rules written apart', () => {

@@ -6,9 +6,10 @@ import { footOutline } from '../../figure/footShape'
 import { arbitraryFoot } from '../../madeUp/synthetic'
 import { inOwnFrame } from './outlineFrame'
 import { readOutline } from './outlineBorders'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
-const seeds = Array.from({ length: 200 }, (_, i) => i + 1)
+const seeds = Array.from({ length: cases(80, 200) }, (_, i) => i + 1)
 
 test('lengths, widths and angles of made-up outlines, laid down at any slant', () => {
   const errors: Record<string, number[]> = { length: [], ball: [], hallux: [], fifth: [], heel: [] }

@@ -22,7 +22,10 @@ test('frames come back as they went in, in any order', () => {
       const into = new Float32Array(20)
       for (let i = frames.length - 1; i >= 0; i--) {
         expect(store.read(i, into)).toBe(i / 100)
-        into.forEach((v, c) => expect(v).toBeCloseTo(frames[i]![c]!, 4))
+        // as near as a float comes
+        expect(
+          into.filter((v, c) => !(Math.abs(v - frames[i]![c]!) < 5e-5 * Math.max(1, v / 100))),
+        ).toHaveLength(0)
       }
     }),
   )

@@ -9,6 +9,7 @@ import {
   type WalkAlong,
 } from '../../madeUp/synthetic'
 import { analysePressure, framesInMemory, type RecordingMeta } from './index'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
 const rateHz = 100
@@ -63,7 +64,7 @@ test.each([1, 2, 3, 4, 5, 6])(
   '%i steps over a long mat, with both feet down between them, are all found',
   (count) => {
     let wrong = 0
-    for (const seed of [3, 5, 7]) {
+    for (const seed of cases(1, 3) === 3 ? [3, 5, 7] : [3 + 2 * (count % 3)]) {
       const walk = longWalk(seed, count, { overlapS: 0.1, rowsApart: 64 })
       const outcome = analysePressure(walk.frames, references)
       if (!outcome.ok) throw new Error(outcome.problem.code)
@@ -81,7 +82,7 @@ test.each([
   ['fast, with hardly any', { overlapS: 0.03, rowsApart: 72 }],
   ['turned to one side', { overlapS: 0.1, rowsApart: 66, turnCols: 3 }],
 ])('%s: three steps in their order', (_, options) => {
-  for (const seed of [3, 8, 9]) {
+  for (const seed of [3, 8, 9].slice(0, cases(1, 3))) {
     const walk = longWalk(seed, 3, options)
     const outcome = analysePressure(walk.frames, references)
     if (!outcome.ok) throw new Error(outcome.problem.code)

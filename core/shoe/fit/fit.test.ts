@@ -15,6 +15,7 @@ import { distanceField } from './distanceField'
 import { insoleOfNumbers } from './insoleShape'
 import { fromShoe, toShoe, fitEdges, fitRegions } from './overhang'
 import { fitTable, readFit, withSpacers, worstOf, type FitInput, type FitReading } from './readFit'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
 const inputOf = (foot: readonly Point[], insole: readonly Point[], stretchMm = 0): FitInput => ({
@@ -75,7 +76,7 @@ function exact(
 
 // five hundred pairs are measured in bench/fit.ts; every seventeenth of them keeps the figures here
 test('overhang and room agree with exact polygons', () => {
-  for (let seed = 1; seed <= 500; seed += 17) {
+  for (let seed = 1; seed <= 500; seed += cases(51, 17)) {
     const { foot, insole } = pair(seed)
     const nudge = { xMm: (seed % 9) - 4, yMm: (seed % 5) - 2, turnDeg: (seed % 7) - 3 }
     const fit = fitOf(foot, insole, 0, nudge)
@@ -176,7 +177,7 @@ describe('whatever lies under the foot', () => {
         const all = (fit: FitReading) => Math.max(...round(fit))
         expect(Math.abs(all(moved) - all(plain))).toBeLessThan(0.2)
       }),
-      { numRuns: 10 },
+      { numRuns: cases(5, 10) },
     )
   })
   test('a mirrored foot in a mirrored shoe has the mirrored answer', () => {
@@ -196,7 +197,7 @@ describe('whatever lies under the foot', () => {
           ).toBeLessThan(1 + 0.01 * partOf(plain, region, 'outer').areaMm2)
         }
       }),
-      { numRuns: 10 },
+      { numRuns: cases(5, 10) },
     )
   })
   test('widening the shoe never makes more reach out', () => {
@@ -211,7 +212,7 @@ describe('whatever lies under the foot', () => {
         const area = (fit: FitReading) => fit.regions.reduce((sum, part) => sum + part.areaMm2, 0)
         expect(area(wide)).toBeLessThan(area(narrow) + 1)
       }),
-      { numRuns: 10 },
+      { numRuns: cases(5, 10) },
     )
   })
   test('more stretch never makes more reach out, and there and back is where one was', () => {
@@ -227,7 +228,7 @@ describe('whatever lies under the foot', () => {
         const back = toShoe(placing)(fromShoe(placing)(p))
         expect(Math.hypot(back.x - p.x, back.y - p.y)).toBeLessThan(1e-9)
       }),
-      { numRuns: 10 },
+      { numRuns: cases(5, 10) },
     )
   })
 })

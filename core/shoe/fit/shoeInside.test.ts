@@ -8,6 +8,7 @@ import { insoleOf, insoleOfNumbers } from './insoleShape'
 import { nearestShoes, neededShoe } from './neededShoe'
 import { overhangShapes } from './overhangShapes'
 import { fitTable, readFit } from './readFit'
+import { cases } from '../../groundwork/testing/cases'
 
 const references = referenceValues()
 const widthAt = (points: readonly Point[], y: number) => {
@@ -114,7 +115,7 @@ describe('asked the other way round', () => {
       references,
     )!
   test('a shoe of the needed measures has room in front and nothing out at ball and toes', () => {
-    for (let seed = 1; seed <= 40; seed += 6) {
+    for (let seed = 1; seed <= cases(14, 40); seed += 6) {
       const needed = ask(seed)
       const feet = feetOf(seed)
       const insole = insoleOfNumbers(needed, undefined, references)!

@@ -50,7 +50,6 @@ test('what has not been sent is asked about, whoever entered it; staying loses n
   const said = await screen.findByText(
     /3 entries of this browser have not been sent, 1 of them entered under another account/,
     {},
-    { timeout: 4000 },
   )
   expect(said).toBeDefined()
   fireEvent.click(screen.getByText('Stay, and send them'))
@@ -61,7 +60,7 @@ test('what has not been sent is asked about, whoever entered it; staying loses n
 test('what a client wrote on their page in this browser is asked about too', async () => {
   clients = 1
   await show()
-  const said = await screen.findByText(/1 of them on a client’s page/, {}, { timeout: 4000 })
+  const said = await screen.findByText(/1 of them on a client’s page/)
   expect(said.textContent).toContain('1 entry of this browser has not been sent')
   expect(wipeBrowser).not.toHaveBeenCalled()
 })
@@ -69,7 +68,7 @@ test('what a client wrote on their page in this browser is asked about too', asy
 test('whoever says so loses them', async () => {
   waiting = 1
   await show()
-  fireEvent.click(await screen.findByText('Sign out and lose them', {}, { timeout: 4000 }))
+  fireEvent.click(await screen.findByText('Sign out and lose them'))
   await act(async () => Promise.resolve())
   await act(async () => Promise.resolve())
   expect(wipeBrowser).toHaveBeenCalledTimes(1)

@@ -385,7 +385,7 @@ test('every edit ends written once by its author, shown as a clash, set aside wi
   await fc.assert(fc.asyncProperty(fc.array(step, { minLength: 3, maxLength: 40 }), fc.boolean(), run), {
     numRuns: 1200,
   })
-}, 120_000)
+})
 
 test('the generator reaches every way of failing and every outcome', () => {
   const seen = new Set<string>()

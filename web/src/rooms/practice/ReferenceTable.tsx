@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
-import { useEffect, useState } from 'react'
+import { memo, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import {
   referenceProblem,
@@ -25,7 +25,7 @@ export function ReferenceTable({ practice, isOwner }: { practice: Practice; isOw
   const [change, { isLoading }] = useChangePracticeMutation()
   const own = changedReferences(practice.references, changes)
   const values = referenceValues(own)
-  const inForce = referenceValues(practice.references)
+  const inForce = useMemo(() => referenceValues(practice.references), [practice.references])
   const problem = referenceProblem(values)
   const isChanged = Object.keys(changes).length > 0
   const rows = (Object.entries(referenceTable) as [ReferenceId, ReferenceEntry][]).filter(
@@ -33,11 +33,14 @@ export function ReferenceTable({ practice, isOwner }: { practice: Practice; isOw
       `${entry.group} ${entry.label} ${entry.source}`.toLowerCase().includes(search.toLowerCase()) ||
       id in changes,
   )
-  const put = (id: ReferenceId, value: number | null) => {
-    const { [id]: _, ...others } = changes
-    const back = value === null ? referenceTable[id].value : value
-    setChanges(back === inForce[id] ? others : { ...others, [id]: value })
-  }
+  const put = useCallback(
+    (id: ReferenceId, value: number | null) =>
+      setChanges(({ [id]: _, ...others }) => {
+        const back = value === null ? referenceTable[id].value : value
+        return back === inForce[id] ? others : { ...others, [id]: value }
+      }),
+    [inForce],
+  )
   const keep = () =>
     void change({ version: practice.version, change: { references: changes } })
       .unwrap()
@@ -94,46 +97,73 @@ export function ReferenceTable({ practice, isOwner }: { practice: Practice; isOw
                 </th>
               </tr>
             ) : null,
-            <tr key={id} data-reference={id} data-changed={id in changes}>
-              <td>{entry.label}</td>
-              <td className={classes.number}>
-                {isOwner ? (
-                  <NumberInput
-                    size="xs"
-                    w={92}
-                    hideControls
-                    aria-label={entry.label}
-                    value={round(values[id])}
-                    onChange={(value) => typeof value === 'number' && put(id, value)}
-                  />
-                ) : (
-                  num(values[id], 3)
-                )}
-                {id in changes && <small className={classes.old}>was {num(inForce[id], 3)}</small>}
-              </td>
-              <td>{entry.unit || 'index'}</td>
-              <td>
-                {values[id] === entry.value ? (
-                  <span className={classes.soft}>the same</span>
-                ) : (
-                  <Button
-                    size="compact-xs"
-                    variant="subtle"
-                    onClick={() => put(id, null)}
-                    disabled={!isOwner}
-                  >
-                    back to {num(entry.value, 3)}
-                  </Button>
-                )}
-              </td>
-              <td className={classes.soft}>{entry.source}</td>
-            </tr>,
+            <ReferenceRow
+              key={id}
+              id={id}
+              value={values[id]}
+              inForce={inForce[id]}
+              isChanged={id in changes}
+              isOwner={isOwner}
+              onPut={put}
+            />,
           ])}
         </tbody>
       </table>
     </section>
   )
 }
+
+type ReferenceRowProps = {
+  id: ReferenceId
+  value: number
+  inForce: number
+  isChanged: boolean
+  isOwner: boolean
+  onPut: (id: ReferenceId, value: number | null) => void
+}
+
+/** Four hundred rows stand there: a keystroke draws the one it is typed in, not all of them. */
+const ReferenceRow = memo(function ReferenceRow({
+  id,
+  value,
+  inForce,
+  isChanged,
+  isOwner,
+  onPut,
+}: ReferenceRowProps) {
+  const entry = referenceTable[id]
+  return (
+    <tr data-reference={id} data-changed={isChanged}>
+      <td>{entry.label}</td>
+      <td className={classes.number}>
+        {isOwner ? (
+          <NumberInput
+            size="xs"
+            w={92}
+            hideControls
+            aria-label={entry.label}
+            value={round(value)}
+            onChange={(typed) => typeof typed === 'number' && onPut(id, typed)}
+          />
+        ) : (
+          num(value, 3)
+        )}
+        {isChanged && <small className={classes.old}>was {num(inForce, 3)}</small>}
+      </td>
+      <td>{entry.unit || 'index'}</td>
+      <td>
+        {value === entry.value ? (
+          <span className={classes.soft}>the same</span>
+        ) : (
+          <Button size="compact-xs" variant="subtle" onClick={() => onPut(id, null)} disabled={!isOwner}>
+            back to {num(entry.value, 3)}
+          </Button>
+        )}
+      </td>
+      <td className={classes.soft}>{entry.source}</td>
+    </tr>
+  )
+})
 
 function round(value: number): number {
   return Math.round(value * 10_000) / 10_000

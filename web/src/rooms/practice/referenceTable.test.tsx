@@ -6,7 +6,7 @@ import { renderAt } from '../../testing/renderAt'
 import { ReferenceTable } from './ReferenceTable'
 
 // nearly four hundred rows, each with a field of its own
-jest.setTimeout(30_000)
+
 const change = jest.fn()
 const preview = jest.fn()
 let previewed: { data?: unknown; isLoading: boolean; error?: unknown }
