@@ -4,6 +4,7 @@ import { uniforms } from '@sturvo/core/statistics'
 import type { KeptDays, LogEntryAnswer } from '@sturvo/schema'
 import {
   decidedPlan,
+  clearedFor,
   decideFollow,
   keepEntries,
   keepPlan,
@@ -168,7 +169,7 @@ async function halfAYear(database: Database, account: Account, today: Date): Pro
   }
   await keep('demolioearlier1', 1)
   await makeLink(database, {
-    personId,
+    cleared: await clearedFor(database.db, personId, at(185, 11)),
     wish: { id: `demo${halfYear.key}link1`, until: dayAfter(dayAgo(0), 90) },
     accountId: account.id,
     now: at(185, 11),
@@ -223,7 +224,7 @@ export async function logsBetweenVisits(
     const until = decided.days.weeks.at(-1)!.days.at(-1)!.date
     const last = dayAfter(dayjs(today).format('YYYY-MM-DD'), 60)
     await makeLink(database, {
-      personId,
+      cleared: await clearedFor(database.db, personId, on),
       wish: { id: `demo${story.key}link1`, until: until > last ? until : last },
       accountId: account.id,
       now: on,

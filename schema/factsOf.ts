@@ -69,6 +69,16 @@ export function eventsOf(fields: Fields): ({ id: string } & StoryEvent)[] {
   return listOf(fields, 'event').sort((a, b) => a.month.localeCompare(b.month))
 }
 
+/** The history as the core reads it, its ages counted from the day of the visit. */
+export function historyOf(fields: Fields, day: string): HistoryEvent[] {
+  return eventsOf(fields).map(({ kind, side, month, isYearOnly }) => ({
+    kind,
+    side,
+    weeksAgo: weeksSince(month, day),
+    weeksAtLeast: weeksAtLeast({ month, isYearOnly }, day),
+  }))
+}
+
 export function photoOf(fields: Fields, view: PhotoView, side: Side): PhotoOnMat | undefined {
   return fieldAt(fields, 'photo', { view, side })
 }
@@ -171,11 +181,8 @@ export function factsOf(input: {
       worst: mostPain,
       when,
     })),
-    events: eventsOf(fields).map(({ kind, side, month }): HistoryEvent => ({
-      kind,
-      side,
-      weeksAgo: weeksSince(month, input.day),
-    })),
+    medicines: answer('medicines') ?? [],
+    events: historyOf(fields, input.day),
     worstPain,
     soreSides: sides.filter((side) => marks.some((m) => m.side === side && m.kind === 'pain')),
     // a painted week knows better than a number from memory
@@ -281,6 +288,13 @@ function weeksSince(month: string, day: string): number {
   return Math.max(0, Math.floor(days / daysOfWeek))
 }
 
+/** The same by the latest day that the month, or the year alone, allows: something is fresh until it cannot be. */
+function weeksAtLeast({ month, isYearOnly }: Pick<StoryEvent, 'month' | 'isYearOnly'>, day: string): number {
+  const [year, of] = [Number(month.slice(0, 4)), isYearOnly ? 12 : Number(month.slice(5, 7))]
+  const after = of === 12 ? `${year + 1}-01` : `${year}-${String(of + 1).padStart(2, '0')}`
+  return weeksSince(after, day)
+}
+
 /** The values of one foot; several trials count as the practice uses them. */
 export function footOf(fields: Fields, side: Side, uses: TrialUses = {}): FootValues {
   const trials = new Map<MeasureId, unknown[]>()
@@ -329,7 +343,7 @@ function printFactsOf(print: PrintOnMat | undefined): PrintFacts | undefined {
   }
 }
 
-function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boolean>> {
+export function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boolean>> {
   const answers: Partial<Record<CautionQuestion, boolean>> = {}
   for (const question of cautionQuestions) {
     const value = fields[`answer.caution:${question}`]
@@ -338,7 +352,7 @@ function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boole
   return answers
 }
 
-function dealtOf(fields: Fields): Partial<Record<CautionId, DealtWith>> {
+export function dealtOf(fields: Fields): Partial<Record<CautionId, DealtWith>> {
   const dealt: Partial<Record<CautionId, DealtWith>> = {}
   for (const { at, value } of fieldsOfKind(fields, 'dealt')) dealt[at.caution] = value
   return dealt

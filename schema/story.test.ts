@@ -42,13 +42,23 @@ test('a painted week counts before hours from memory, and running in it means th
 })
 
 test.each([
-  ['2026-05', '2026-05-20', 2],
-  ['2026-02', '2026-05-20', 15],
-  ['2025-05', '2026-05-01', 52],
-  ['2026-06', '2026-05-20', 0],
-])('an event of %s is on %s %i weeks old', (month, day, weeksAgo) => {
+  ['2026-05', '2026-05-20', 2, 0],
+  ['2026-02', '2026-05-20', 15, 11],
+  ['2025-05', '2026-05-01', 52, 47],
+  ['2025-12', '2026-01-15', 6, 2],
+  ['2026-06', '2026-05-20', 0, 0],
+])('an event of %s is on %s %i weeks old, and %i at least', (month, day, weeksAgo, weeksAtLeast) => {
   const [event] = factsAt({ 'event.event0000001': { kind: 'operation', side: 'left', month } }, day).events
-  expect(event).toEqual({ kind: 'operation', side: 'left', weeksAgo })
+  expect(event).toEqual({ kind: 'operation', side: 'left', weeksAgo, weeksAtLeast })
+})
+
+test('a year alone counts to its end, or to the visit', () => {
+  const of = (month: string) =>
+    factsAt(
+      { 'event.event0000001': { kind: 'operation', side: 'left', month, isYearOnly: true } },
+      '2026-05-20',
+    ).events[0]!.weeksAtLeast
+  expect([of('2026-01'), of('2025-01')]).toEqual([0, 20])
 })
 
 test('the letter has its own pins; a visit from before they were told apart uses the one list for both', () => {

@@ -124,6 +124,18 @@ export const cautionText: Record<CautionId, { name: string; practitioner: string
     practitioner: 'Balance beside a support, no new extremes of range.',
     client: 'Balance next to something steady; no new extremes.',
   },
+  freshBreak: {
+    name: 'Bone broken in the last 12 weeks',
+    practitioner:
+      'Whoever looks after the bone releases it first, by name and day; then no bounce, nothing forced, soft ground.',
+    client: 'The bone has to be released by your doctor first.',
+  },
+  freshSprain: {
+    name: 'Sprain in the last 6 weeks',
+    practitioner:
+      'Passive range, then active, then strength, balance, bounce; no end of range, no hops, support at hand.',
+    client: 'Step by step: nothing to the end of its range, and something to hold.',
+  },
   recentOperation: {
     name: 'Operation in the last 12 weeks',
     practitioner: "The surgeon's rules come first; no bounce, nothing forced.",
@@ -225,6 +237,14 @@ export const signText: Record<CautionSign, string> = {
   thinFatPadSeen: 'from the fat pad seen in Look',
   fixedFlatFound: 'from the grade of the arch',
   operationLately: 'from the history',
+  fractureLately: 'from the history',
+  sprainLately: 'from the history',
+  bloodThinnerTaken: 'from the medicines',
+  diabetesMedicineTaken: 'from the medicines',
+  steroidTaken: 'from the medicines',
+  boneMedicineTaken: 'from the medicines',
+  goutMedicineTaken: 'from the medicines',
+  swellingSeen: 'from the swelling seen in Look',
   stressFractureNoted: 'from the history',
   injuryNoted: 'from the history',
   oneSidedPain: 'from the pain map',

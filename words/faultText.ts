@@ -15,7 +15,8 @@ export const faultText = {
   dayToCome: 'This day has not come yet. Nothing was kept: check the day.',
   putOffTooFar: 'Nothing may be put off for so long. Nothing was changed: choose a nearer day.',
   logMoved: 'Something came in since you looked. Nothing was changed: look at the log again, then decide.',
-  stopFirst: 'A stop sign is open. Nothing was changed: settle it first.',
+  stopFirst:
+    'Something stops every plan of this client: a red flag of a visit or a stop sign of the log. Nothing was handed out or changed: settle it there first.',
   noStopNow: 'There is no stop sign any more. Nothing was changed: look at the log again.',
   planOver: 'This plan has ended. Nothing was changed: make a new one at a visit.',
   logAsksLess: 'The log asks for less just now. Nothing was changed: decide about its proposal first.',

@@ -8,6 +8,8 @@ export const eventSchema = z.object({
   side: z.enum(['left', 'right', 'both']),
   /** month it happened; the year alone is kept as January */
   month: monthSchema,
+  /** nobody knows the month: until it is given, the latest of that year counts */
+  isYearOnly: z.literal(true).optional(),
   words: shortTextSchema.optional(),
 })
 export type StoryEvent = z.infer<typeof eventSchema>

@@ -382,7 +382,7 @@ async function finishVisits(
     await tx
       .update(visit)
       .set({
-        ...visitCounts(fields),
+        ...visitCounts(fields, String(before.startedOn)),
         countedBy: coreVersion,
         contentId: newId(now),
         ...(version !== undefined && { version, changed: now.toISOString() }),

@@ -2,7 +2,9 @@ import { createWriteStream, existsSync, mkdtempSync } from 'node:fs'
 import { rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
+import dayjs from 'dayjs'
 import { desc, eq } from 'drizzle-orm'
+import { stoppedSince } from '@sturvo/core/inForce'
 import { addAudit } from '../audit/chain'
 import { bundleText, bundleZip, fhirText, measuresText } from '../bundle/exportFile'
 import { layInFiles } from '../bundle/files'
@@ -14,6 +16,7 @@ import { FileFault } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { account, planVersion } from '../data/tables'
 import { Fault } from '../http/faults'
+import { clearedFor, inForceOf } from '../inForce/inForceOf'
 import { findPerson } from '../people/queries'
 import { keptTexts } from '../plans/keptPlans'
 import { practiceAnswer, practiceRow } from '../practice/queries'
@@ -83,7 +86,9 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     const kept = await keptTexts(database.db, scope.personId)
     const { timeZone: zone } = Intl.DateTimeFormat().resolvedOptions()
     const { keptCalendar } = await import('../plans/calendar')
-    const text = keptCalendar({ kept, practice, zone, own })
+    const stopped = stoppedSince(await inForceOf(database.db, scope.personId, new Date()))
+    const callOffFrom = stopped === undefined ? undefined : dayjs().format('YYYY-MM-DD')
+    const text = keptCalendar({ kept, practice, zone, own, callOffFrom })
     if (text === undefined) throw none
     return text
   }
@@ -94,7 +99,9 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     .orderBy(desc(planVersion.number))
     .limit(1)
   const { keptPaper } = await import('../documents/keptPaper')
-  const paper = newest && (await keptPaper({ kind: 'handout', document: newest.document, paper: 'a4' }))
+  const cleared = await clearedFor(database.db, scope.personId, new Date())
+  const paper =
+    newest && (await keptPaper({ cleared, kind: 'handout', document: newest.document, paper: 'a4' }))
   if (!paper) throw none
   return paper
 }

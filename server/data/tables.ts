@@ -148,7 +148,12 @@ export const visit = sqliteTable(
     version: integer('version').notNull(),
     ...stamps,
   },
-  (t) => [index('visit_by_person').on(t.personId, t.startedOn), index('visit_not_counted').on(t.countedBy)],
+  (t) => [
+    index('visit_by_person').on(t.personId, t.startedOn),
+    index('visit_not_counted').on(t.countedBy),
+    // few of many: Today looks for those that a newer visit has not settled
+    index('visit_with_stops').on(t.personId).where(sql`stops > 0`),
+  ],
 )
 
 const ofVisit = {

@@ -1,10 +1,16 @@
 import type { Handout, PlanSheet } from '@sturvo/pages/handout'
 import type { KeptPlan } from '@sturvo/schema'
+import type { Cleared } from '../inForce/inForceOf'
 import { handoutPdf } from './handoutPdf'
 import type { PlanPaper } from './papers'
 import { planPdf } from './planPdf'
 
-export type KeptPaperWish = { kind: 'handout' | 'sheet'; document: string; paper: PlanPaper }
+export type KeptPaperWish = {
+  cleared: Cleared
+  kind: 'handout' | 'sheet'
+  document: string
+  paper: PlanPaper
+}
 
 /**
  * A paper of a kept plan, printed from what was decided. It was written by this program, whose types it has.

@@ -4,8 +4,10 @@ import { idSchema } from '@sturvo/schema'
 import { papers, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
 import type { Database } from '../data/database'
-import { idOf, notFound } from '../http/faults'
+import { fault, idOf, notFound } from '../http/faults'
+import { inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
+import { visitRow } from '../visits/queries'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
 import { paperOf, planPaperSchema } from './papers'
@@ -14,6 +16,14 @@ import type { DocumentWish } from './visitDocument'
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
+  /** A plan on paper leaves only where nothing told elsewhere stops it; what this visit says itself stands on its page. */
+  const planPaper = async (request: Request, wish: DocumentWish) => {
+    const { personId } = await visitRow(database.db, idOf(request))
+    const { stops } = await inForceOf(database.db, personId, new Date())
+    if (stops.some((stop) => stop.toldAt === 'log' || (stop.visitId ?? idOf(request)) !== idOf(request)))
+      throw fault('stopFirst', 'id')
+    return made(request, wish)
+  }
   const made = async (request: Request, wish: DocumentWish) => {
     // several asked for at once take their turns with everybody else
     await new Promise((resolve) => setImmediate(resolve))
@@ -26,7 +36,7 @@ export function documentRoutes(database: Database, work: Work): Router {
   router.get('/visits/:id/handout.pdf', async (request, response) => {
     response
       .type('pdf')
-      .send(await made(request, { kind: 'handout', paper: paperOf(request, planPaperSchema) }))
+      .send(await planPaper(request, { kind: 'handout', paper: paperOf(request, planPaperSchema) }))
   })
   router.get('/visits/:id/plan.pdf', async (request, response) => {
     const wish = {
@@ -34,12 +44,12 @@ export function documentRoutes(database: Database, work: Work): Router {
       paper: paperOf(request, planPaperSchema),
       withPrices: request.query.prices === 'yes',
     } as const
-    response.type('pdf').send(await made(request, wish))
+    response.type('pdf').send(await planPaper(request, wish))
   })
   router.get('/visits/:id/shoes.pdf', async (request, response) => {
     response
       .type('pdf')
-      .send(await made(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
+      .send(await planPaper(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
     response

@@ -8,6 +8,7 @@ import type { FollowDecision, KeptPlan } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { followDecision, followState, logEntry } from '../data/tables'
 import { fault, notFound } from '../http/faults'
+import { clearedFor } from '../inForce/inForceOf'
 import { newId } from '../data/ids'
 import { insertPlan } from '../plans/keptPlans'
 import { hasStops, practiceReferencesIn, refreshFollow } from './followState'
@@ -44,7 +45,7 @@ export async function decideFollow(
       throw fault('putOffTooFar', 'toDay')
     if (decision.kind !== 'putOff' && decision.planId !== plan.id)
       throw fault('planKept', 'planId', { number: plan.number })
-    if (decision.kind !== 'reopen' && state.stopSince !== null) throw fault('stopFirst', 'kind')
+    if (decision.kind !== 'reopen') await clearedFor(tx, personId, now)
     if (decision.kind === 'reopen' && state.stopSince === null) throw fault('noStopNow', 'kind')
     if (decision.kind === 'reopen' && (await hasUnseen(tx, personId, decision.seenUpTo)))
       throw fault('logMoved', 'seenUpTo')

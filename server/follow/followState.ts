@@ -100,6 +100,13 @@ export async function entriesOf(db: Db, personId: string, from?: string): Promis
   })
 }
 
+/** Entries with stop signs that nobody has settled yet, of whatever day. */
+export async function unsettledStopsOf(db: Db, personId: string): Promise<LogEntry[]> {
+  // from a day that never comes: what is left are the stop signs
+  const entries = await entriesOf(db, personId, '9999-12-31')
+  return entries.filter((entry) => !entry.isSettled && (entry.stops ?? []).length > 0)
+}
+
 export const plannedOf = ({ days }: KeptPlan): PlannedMinutes[] =>
   (days?.weeks ?? []).flatMap((week) =>
     week.days.map(({ date, trainMin, spacersMin, shoesMin }) => ({ date, trainMin, spacersMin, shoesMin })),

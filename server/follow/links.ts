@@ -5,6 +5,7 @@ import type { ClientLink, NewLink } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { clientLink } from '../data/tables'
 import { fault, notFound } from '../http/faults'
+import type { Cleared } from '../inForce/inForceOf'
 
 type LinkRow = typeof clientLink.$inferSelect
 
@@ -40,14 +41,14 @@ export async function linksOf(db: Db, personId: string): Promise<ClientLink[]> {
  */
 export async function makeLink(
   database: Database,
-  { personId, wish, accountId, now }: { personId: string; wish: NewLink; accountId: string; now: Date },
+  { cleared, wish, accountId, now }: { cleared: Cleared; wish: NewLink; accountId: string; now: Date },
 ): Promise<{ link: ClientLink; token: string }> {
   const token = randomBytes(tokenBytes).toString('base64url')
   const stamp = now.toISOString()
   if (wish.until < dayjs(now).format('YYYY-MM-DD')) throw fault('linkEndsBefore', 'until')
   const row: LinkRow = {
     id: wish.id,
-    personId,
+    personId: cleared.personId,
     tokenHash: hashOf(token),
     until: wish.until,
     wordHash: wish.word === undefined ? null : wordHashOf(token, wish.word),

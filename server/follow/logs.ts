@@ -3,11 +3,13 @@ import { asc, desc, eq } from 'drizzle-orm'
 import { restartShare } from '@sturvo/core/followup'
 import { referenceValues } from '@sturvo/core/reference'
 import { logEntrySchema, type LogAnswer, type LogPost, type LogPosted } from '@sturvo/schema'
-import type { Database, Db } from '../data/database'
+import type { Database } from '../data/database'
 import { account, followDecision, logEntry } from '../data/tables'
 import { fault } from '../http/faults'
 import { practiceAnswer, practiceRow } from '../practice/queries'
-import { entriesOf, refreshFollow } from './followState'
+import { stoppedSince } from '@sturvo/core/inForce'
+import { inForceOf } from '../inForce/inForceOf'
+import { refreshFollow } from './followState'
 import { ownerOf } from './planFile'
 
 export type Sender = { linkId: string } | { accountId: string }
@@ -19,7 +21,7 @@ const latestDayAhead = 1 // somebody east of here writes about tomorrow
 /**
  * Keeps entries of a log: each id once, however often it is sent; what is kept is never written over. Answered only
  * when it is on disk.
- * @throws Fault 422 for a day that has not come yet, by both clocks
+ * @throws Fault 422 for a day that has not come yet, by both clocks; a stop sign is never refused, it counts as told today
  */
 export async function keepEntries(
   database: Database,
@@ -36,7 +38,8 @@ export async function keepEntries(
   }
   const latest = dayjs(now).add(latestDayAhead, 'day').format('YYYY-MM-DD')
   const rows = post.entries.map((entry, i) => {
-    const day = dayOf(entry.day)
+    const asked = dayOf(entry.day)
+    const day = asked > latest && (entry.stops ?? []).length > 0 ? dayjs(now).format('YYYY-MM-DD') : asked
     if (day > latest) throw fault('dayToCome', `entries.${i}.day`)
     return {
       personId,
@@ -56,18 +59,14 @@ export async function keepEntries(
       .insert(logEntry)
       .values(rows.map((row) => ({ ...row, receivedAt })))
       .onConflictDoNothing()
-    const followed = await refreshFollow(tx, personId, now)
+    await refreshFollow(tx, personId, now)
     return {
       kept: rows.map(({ id }) => id),
       now: receivedAt,
-      // a plan that cannot be read is no reason to go on after a stop sign
-      paused: followed ? followed.state.stopSince !== null : await hasOpenStop(tx, personId),
+      // whatever was told wherever: a plan that cannot be read is no reason to go on after a stop sign
+      paused: stoppedSince(await inForceOf(tx, personId, now)) !== undefined,
     }
   })
-}
-
-async function hasOpenStop(tx: Db, personId: string): Promise<boolean> {
-  return (await entriesOf(tx, personId)).some((e) => !e.isSettled && (e.stops ?? []).length > 0)
 }
 
 const shownEntries = 2000

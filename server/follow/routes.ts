@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Router, type Request } from 'express'
-import { eq } from 'drizzle-orm'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import type { OwnDrill } from '@sturvo/core/training'
-import { loggedDays } from '@sturvo/core/followup'
+import { loggedDays, stopSigns, type StopSign } from '@sturvo/core/followup'
+import { stoppedSince } from '@sturvo/core/inForce'
 import {
   followDecisionSchema,
   linkChangeSchema,
@@ -14,9 +14,10 @@ import {
   type ClientFigures,
   type ClientPlan,
   type KeptPlan,
+  type LogPost,
 } from '@sturvo/schema'
 import type { Database } from '../data/database'
-import { followState } from '../data/tables'
+import { clearedFor, inForceOf } from '../inForce/inForceOf'
 import { bodyAs, Fault, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
 import { practiceAnswer, practiceRow } from '../practice/queries'
@@ -27,6 +28,7 @@ import { lately, type Lately } from '../work/lately'
 import { entriesOf, newestPlan } from './followState'
 import { changeLink, linksOf, makeLink, markOpened, openLink, revokeLink, type Shown } from './links'
 import { keepEntries, logAnswerOf } from './logs'
+import { stopsIn } from './stopsIn'
 import { ownerOf, planFileOf } from './planFile'
 
 type Asked = { kept: KeptPlan; own: readonly OwnDrill[]; references: References }
@@ -51,7 +53,9 @@ export function followRoutes(
     const wish = bodyAs(newLinkSchema, request)
     if (!(await newestPlan(database.db, personId))?.days) throw fault('noPlanKept', 'id')
     const { accountId } = whoIs(request)
-    const { link, token } = await makeLink(database, { personId, wish, accountId, now: new Date() })
+    const now = new Date()
+    const cleared = await clearedFor(database.db, personId, now)
+    const { link, token } = await makeLink(database, { cleared, wish, accountId, now })
     const here = publicUrl ?? `${request.protocol}://${request.get('host')}`
     // after the # it is never sent to any server, proxy or referrer
     response
@@ -96,15 +100,18 @@ export function followRoutes(
     until: string,
     now: Date,
   ): Promise<ClientAnswer> => {
-    const [state] = await database.db.select().from(followState).where(eq(followState.personId, personId))
+    const found = await inForceOf(database.db, personId, now)
+    const since = stoppedSince(found)
     const days = loggedDays(await entriesOf(database.db, personId, plan.startsOn))
-    const signs = [...new Set(days.flatMap((d) => d.stops))]
+    // what a visit found has no words for a phone: it says whom to call
+    const isSign = (what: string): what is StopSign => stopSigns.some((sign) => sign === what)
+    const signs = found.stops.map((stop) => stop.what).filter(isSign)
     return {
       plan,
       contact: await contactOf(),
       until,
       now: now.toISOString(),
-      ...(state?.stopSince ? { paused: { since: state.stopSince, signs } } : {}),
+      ...(since !== undefined && { paused: { since, signs } }),
       logged: days.map(({ day, training }) => ({ day, ...(training && { training }) })),
     }
   }
@@ -117,10 +124,10 @@ export function followRoutes(
     const [plan, figures] = [await planOf(personId), await figuresOf(personId)]
     const last = plan?.days.at(-1)?.date
     if (!plan || !figures || last === undefined) throw fault('noPlanKept', 'id')
-    const answer = await answerOf(personId, plan, last, now)
     // a file cannot be called back: none leaves while somebody has to look first
-    if (answer.paused) throw fault('stopFirst', 'id')
-    const page = await planFileOf(await readFile(join(webFolder, 'planFile.html'), 'utf8'), {
+    const cleared = await clearedFor(database.db, personId, now)
+    const answer = await answerOf(personId, plan, last, now)
+    const page = await planFileOf(cleared, await readFile(join(webFolder, 'planFile.html'), 'utf8'), {
       owner: ownerOf(personId),
       answer,
       figures,
@@ -159,8 +166,9 @@ export function followRoutes(
   })
   router.post('/c/log', async (request, response) => {
     const { id: linkId, personId } = await opened(request)
-    const post = bodyAs(logPostSchema, request)
-    response.json(await keepEntries(database, { personId, post, sender: { linkId }, now: new Date() }))
+    const now = new Date()
+    const post = postOf(request, now)
+    response.json(await keepEntries(database, { personId, post, sender: { linkId }, now }))
   })
 
   router.get('/people/:id/log', async (request, response) => {
@@ -184,4 +192,12 @@ export function followRoutes(
 
 function shownBy(request: Request): Shown {
   return { token: request.get('x-sturvo-link'), word: request.get('x-sturvo-word') }
+}
+
+/** What a phone sent; of something that cannot be read the stop signs are heard all the same. @throws Fault 400, 422 */
+function postOf(request: Request, now: Date): LogPost {
+  const parsed = logPostSchema.safeParse(request.body)
+  if (parsed.success) return parsed.data
+  const entries = stopsIn(request.body, now)
+  return entries.length > 0 ? { entries, sentAt: now.toISOString() } : bodyAs(logPostSchema, request)
 }

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, inArray, isNull, like, ne, or, sql, type SQL } 
 import { personSchema, type Person } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { person, visit } from '../data/tables'
+import { inForceOf } from '../inForce/inForceOf'
 import { searchKeyOf } from './searchKey'
 
 export type PersonRow = typeof person.$inferSelect
@@ -83,12 +84,19 @@ export async function withVisits(db: Db, rows: readonly PersonRow[]): Promise<Pe
     const parsed = personSchema.safeParse({
       ...row,
       visits: own.map(({ id, startedOn, stepsFilled }) => ({ id, startedOn, stepsFilled })),
-      cautions: { stop: own[0]?.stops ?? 0, limit: own[0]?.limits ?? 0 },
+      cautions: { stop: await stopsNow(db, row.id, own), limit: own[0]?.limits ?? 0 },
     })
     if (parsed.success) read.people.push(parsed.data)
     else read.unreadable.push(row.id)
   }
   return read
+}
+
+/** Stops that visits raised and none has settled: a later visit that did not ask takes nothing back. */
+async function stopsNow(db: Db, personId: string, own: readonly { stops: number }[]): Promise<number> {
+  if (!own.slice(1).some((earlier) => earlier.stops > 0)) return own[0]?.stops ?? 0
+  const { stops } = await inForceOf(db, personId, new Date())
+  return stops.filter((stop) => stop.toldAt === 'visit').length
 }
 
 const keysAtOnce = 500

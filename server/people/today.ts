@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lt, notExists, or, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { steps } from '@sturvo/core/reading'
 import { dueLevels, dueSchema, mostCountedDue, type Due, type DueLevel, type Today } from '@sturvo/schema'
+import { inForceOf } from '../inForce/inForceOf'
 import { betweenVisits, proposalOf, saidOf, type Reason } from '../follow/due'
 import type { Db } from '../data/database'
 import { person, visit } from '../data/tables'
@@ -70,7 +71,7 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
             .where(isDue)
             .limit(mostCountedDue)
         ).map((row) => row.id)
-  const between = await betweenVisits(db, today)
+  const between = [...(await stoppedBefore(db)), ...(await betweenVisits(db, today))]
   const total = Math.min(mostCountedDue, new Set([...dueIds, ...between.map((d) => d.personId)]).size)
   const levels = ['stop', 'open', 'done'] as const
   const [any] =
@@ -125,4 +126,33 @@ function oneEach(all: readonly Reason[]): Line[] {
       first.more = [...new Set([...(first.more ?? []), reason.level])]
   }
   return [...byPerson.values()]
+}
+
+/** Whose stop was told at an earlier visit and settled at none since. */
+async function stoppedBefore(db: Db): Promise<Reason[]> {
+  const newer = alias(visit, 'newer')
+  const candidates = await db
+    .selectDistinct({ personId: visit.personId })
+    .from(visit)
+    .innerJoin(person, eq(person.id, visit.personId))
+    .where(
+      and(
+        gt(visit.stops, 0),
+        isNull(person.deletedOn),
+        exists(
+          db
+            .select({ one: sql`1` })
+            .from(newer)
+            .where(and(eq(newer.personId, visit.personId), gt(newer.startedOn, visit.startedOn))),
+        ),
+      ),
+    )
+    .limit(mostShown)
+  const now = new Date()
+  const found: Reason[] = []
+  for (const { personId } of candidates) {
+    const stop = (await inForceOf(db, personId, now)).stops.find((one) => one.toldAt === 'visit')
+    if (stop) found.push({ personId, level: 'stop', day: stop.since })
+  }
+  return found
 }

@@ -24,12 +24,14 @@ export function keptCalendar(input: {
   practice: string
   zone: string
   own: readonly OwnDrill[]
+  /** something stops everything: from this day on it is called off; undefined where nothing does */
+  callOffFrom: string | undefined
 }): string | undefined {
   const plans = input.kept.flatMap(({ document, created }): CalendarPlan[] => {
     const { number, personId, madeOn, days } = JSON.parse(document) as KeptPlan
     return days ? [{ number, personId, madeOn, days, created, own: input.own }] : []
   })
-  return plans.length === 0 ? undefined : planCalendar(plans, input.practice, input.zone)
+  return plans.length === 0 ? undefined : planCalendar(plans, input.practice, input.zone, input.callOffFrom)
 }
 
 type Entry = {
@@ -51,7 +53,12 @@ const clocks = ['07:30', '19:00'] // morning and evening; one's calendar moves t
  * @param zone of the practice, e.g. Europe/Lisbon: clock times are its, whatever season
  * @returns text of an iCalendar file; titles never name a finding, since others see calendars
  */
-export function planCalendar(plans: readonly CalendarPlan[], practice: string, zone: string): string {
+export function planCalendar(
+  plans: readonly CalendarPlan[],
+  practice: string,
+  zone: string,
+  callOffFrom?: string,
+): string {
   const newest = plans[plans.length - 1]!
   const calendar = ical({
     name: `${practice}: plan`,
@@ -68,7 +75,7 @@ export function planCalendar(plans: readonly CalendarPlan[], practice: string, z
       // what has been done stays as it was; only what is still to come is called off
       if (!present.has(entry.uid) && entry.date >= newest.madeOn) gone.set(entry.uid, entry)
   for (const [entry, isCancelled] of [
-    ...now.map((e) => [e, false] as const),
+    ...now.map((e) => [e, callOffFrom !== undefined && e.date >= callOffFrom] as const),
     ...[...gone.values()].map((e) => [e, true] as const),
   ]) {
     const start =

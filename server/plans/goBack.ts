@@ -9,6 +9,7 @@ import type { Database } from '../data/database'
 import { visit } from '../data/tables'
 import { practiceReferencesIn, refreshFollow } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
+import { clearedFor } from '../inForce/inForceOf'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
 import { insertPlan, keptPlanText, planAnsweredBefore } from './keptPlans'
@@ -41,7 +42,7 @@ export async function goBackTo(
     if (answered !== undefined) return answered
     const followed = await refreshFollow(tx, personId, now)
     if (!followed?.plan.days || !earlier.days) throw fault('planOver', 'to')
-    if (followed.state.stopSince !== null) throw fault('stopFirst', 'to')
+    await clearedFor(tx, personId, now)
     const { action } = followed.followUp
     if (action === 'backOff' || action === 'restart') throw fault('logAsksLess', 'to')
     const today = dayjs(now).format('YYYY-MM-DD')

@@ -5,6 +5,7 @@ import type { Database, Db } from '../data/database'
 import { account, planItem, planVersion } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
+import { clearedFor } from '../inForce/inForceOf'
 import { coreVersion } from '../version'
 import type { DecidedPlan } from './decidedPlan'
 
@@ -121,6 +122,8 @@ export async function keepPlan(
     // asked again: the plan was worked out meanwhile, and somebody else's may have been first
     const same = await planAnsweredBefore(tx, personId, wish)
     if (same !== undefined) return same
+    // from whatever visit it was made: what another visit or the log stopped meanwhile stops it
+    await clearedFor(tx, personId, now)
     const { why, ...plan } = decided
     const drills = decided.plan.phases.flatMap((phase) => phase.drills.map((drill) => drill.id))
     const kept: KeptPlan = {

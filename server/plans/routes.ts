@@ -1,8 +1,11 @@
 import { Router, type Request, type Response } from 'express'
+import dayjs from 'dayjs'
+import { stoppedSince } from '@sturvo/core/inForce'
 import { backToPlanSchema, newPlanSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { bodyAs, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
+import { clearedFor, inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
@@ -56,7 +59,8 @@ export function planRoutes(database: Database, work: Work): Router {
     const { personId, document } = await keptPlanText(database.db, idOf(request))
     await personThere(personId)
     const paper = paperOf(request, planPaperSchema)
-    const printed = await work.run('keptPaper', { kind, document, paper })
+    const cleared = await clearedFor(database.db, personId, new Date())
+    const printed = await work.run('keptPaper', { cleared, kind, document, paper })
     // plans kept before there were papers are read on the screen
     if (!printed) throw notFound('plan')
     response.type('pdf').send(Buffer.from(printed))
@@ -64,9 +68,17 @@ export function planRoutes(database: Database, work: Work): Router {
   router.get('/plans/:id/handout.pdf', keptPaper('handout'))
   router.get('/plans/:id/plan.pdf', keptPaper('sheet'))
   router.get('/people/:id/plan.ics', async (request, response) => {
-    const kept = await keptTexts(database.db, await personThere(idOf(request)))
+    const personId = await personThere(idOf(request))
+    const kept = await keptTexts(database.db, personId)
+    const stopped = stoppedSince(await inForceOf(database.db, personId, new Date()))
     const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
-    const text = await work.run('keptCalendar', { kept, practice, zone: zoneHere, own })
+    const text = await work.run('keptCalendar', {
+      kept,
+      practice,
+      zone: zoneHere,
+      own,
+      callOffFrom: stopped === undefined ? undefined : dayjs().format('YYYY-MM-DD'),
+    })
     if (text === undefined) throw notFound('plan')
     response
       .type('text/calendar; charset=utf-8')

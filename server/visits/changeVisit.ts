@@ -148,7 +148,7 @@ async function editsSince(
 /** The visit's own row one version on; the version it had stands in the condition, so that two can never both win. */
 async function advance(
   tx: Db,
-  row: { id: string; version: number },
+  row: { id: string; version: number; startedOn: string },
   next: { version: number; contentId: string; fields: Fields; now: Date },
 ): Promise<void> {
   const moved = await tx
@@ -158,7 +158,7 @@ async function advance(
       contentId: next.contentId,
       changed: next.now.toISOString(),
       referencesVersion: sql`(select coalesce(max(${referenceVersion.number}), 0) from ${referenceVersion})`,
-      ...visitCounts(next.fields),
+      ...visitCounts(next.fields, row.startedOn),
       countedBy: coreVersion,
     })
     .where(and(eq(visit.id, row.id), eq(visit.version, row.version)))

@@ -26,13 +26,14 @@ export async function visitRow(db: Db, id: string): Promise<VisitRow> {
 export async function visitHead(
   db: Db,
   id: string,
-): Promise<Pick<VisitRow, 'id' | 'personId' | 'version' | 'contentId'>> {
+): Promise<Pick<VisitRow, 'id' | 'personId' | 'version' | 'contentId' | 'startedOn'>> {
   const [row] = await db
     .select({
       id: visit.id,
       personId: visit.personId,
       version: visit.version,
       contentId: visit.contentId,
+      startedOn: visit.startedOn,
     })
     .from(visit)
     .innerJoin(person, eq(person.id, visit.personId))
@@ -97,7 +98,7 @@ const countedAtOnce = 40
  */
 export async function countOldVisits(database: Database, most = countedAtOnce): Promise<number> {
   const rows = await database.db
-    .select({ id: visit.id })
+    .select({ id: visit.id, startedOn: visit.startedOn })
     .from(visit)
     .where(ne(visit.countedBy, coreVersion))
     .orderBy(asc(visit.id))
@@ -106,10 +107,10 @@ export async function countOldVisits(database: Database, most = countedAtOnce): 
   if (ids.length === 0) return 0
   await database.write(async (tx) => {
     const fields = await fieldsOfVisits(tx, ids)
-    for (const id of ids)
+    for (const { id, startedOn } of rows)
       await tx
         .update(visit)
-        .set({ ...visitCounts(fields.get(id) ?? {}), countedBy: coreVersion })
+        .set({ ...visitCounts(fields.get(id) ?? {}, startedOn), countedBy: coreVersion })
         .where(eq(visit.id, id))
   })
   return ids.length

@@ -1,19 +1,18 @@
-import { cautionTable } from '@sturvo/core/cautions'
-import { countFilled, type Fields } from '@sturvo/schema'
+import { referenceValues } from '@sturvo/core/reference'
+import { cautionsTold, countFilled, type Fields } from '@sturvo/schema'
 
 /** What lists show of a visit. */
 export type VisitCounts = { stepsFilled: number; stops: number; limits: number }
 
-export function visitCounts(fields: Fields): VisitCounts {
-  const levels = Object.entries(cautionTable)
-    .filter(
-      ([id, rule]) =>
-        fields[`answer.caution:${rule.asks}`] === true && !(rule.level === 'stop' && fields[`dealt.${id}`]),
-    )
-    .map(([, rule]) => rule.level)
+// what stops is no matter of a practice's own thresholds
+const references = referenceValues()
+
+/** @param startedOn day of the visit: how fresh an injury is counts from it */
+export function visitCounts(fields: Fields, startedOn: string): VisitCounts {
+  const { cautions, block } = cautionsTold({ fields, startedOn, birthYear: null }, references)
   return {
     stepsFilled: countFilled(fields),
-    stops: levels.filter((l) => l === 'stop').length,
-    limits: levels.filter((l) => l === 'limit').length,
+    stops: block?.stops.length ?? 0,
+    limits: cautions.filter((caution) => caution.level === 'limit').length,
   }
 }

@@ -283,6 +283,18 @@ export const referenceTable = {
       'cautions: operation under 12 weeks',
       'weeks after an operation with the rules of the surgeon',
     ],
+    freshBreakWeeks: [
+      12,
+      'weeks',
+      'cautions: stress reaction, fracture or break under 12 weeks',
+      'weeks in which a break counts as fresh',
+    ],
+    freshSprainWeeks: [
+      6,
+      'weeks',
+      'cautions: sprain under 6 weeks',
+      'weeks in which a sprain counts as fresh',
+    ],
     supportFromAge: [65, 'years', 'cautions: 65 or more', 'age from which support is at hand'],
     bigToeGoalDeg: [60, '°', def, 'big-toe extension goal'],
     bigToeGoalHighDeg: [65, '°', def, 'big-toe extension goal, the wider setting'],

@@ -41,6 +41,8 @@ export type VisitFacts = {
   goal: GoalKind | undefined
   marks: readonly BodyMark[]
   events: readonly HistoryEvent[]
+  /** as they were picked or written */
+  medicines: readonly string[]
   feet: BySide<FootValues>
   /** days of values that were not taken at this visit, where it is a re-test; YYYY-MM-DD */
   carried?: BySide<CarriedDays> | undefined

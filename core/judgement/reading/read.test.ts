@@ -236,7 +236,34 @@ describe('values raise cautions by themselves', () => {
       'boneHistory',
     ],
     ['a sprain', { events: [{ kind: 'sprain', side: 'left', weeksAgo: 30 }] }, 'oldInjury'],
+    ['a sprain five weeks ago', { events: [{ kind: 'sprain', side: 'left', weeksAgo: 5 }] }, 'freshSprain'],
+    [
+      'a stress fracture last month',
+      { events: [{ kind: 'stressFracture', side: 'right', weeksAgo: 5 }] },
+      'freshBreak',
+    ],
+    [
+      'a break of this year whose month nobody knows',
+      { events: [{ kind: 'brokenToe', side: 'right', weeksAgo: 40, weeksAtLeast: 0 }] },
+      'freshBreak',
+    ],
+    [
+      'an operation whose month nobody knows',
+      { events: [{ kind: 'operation', side: 'right', weeksAgo: 40, weeksAtLeast: 0 }] },
+      'recentOperation',
+    ],
+    ['a blood thinner by its name', { medicines: ['Apixaban 5 mg'] }, 'anticoagulants'],
+    ['insulin', { medicines: ['insulin'] }, 'feeling'],
+    ['cortisone', { medicines: ['cortisone'] }, 'boneHistory'],
+    ['a medicine for thin bones', { medicines: ['osteoporosis medicine'] }, 'boneHistory'],
+    ['a medicine for gout', { medicines: ['allopurinol'] }, 'inflammatory'],
+    [
+      'a foot that is clearly swollen',
+      { feet: { left: foot({}, { swelling: 'clear' }), right: emptyFoot } },
+      'hotSwollen',
+    ],
     ['fifteen years', { ageYears: 15 }, 'child'],
+    ['sixteen this year, the birthday not known', { ageYears: 16 }, 'child'],
     ['sixty-five years', { ageYears: 65 }, 'balanceRisk'],
     [
       'a low arch that no hand lifts',
@@ -261,7 +288,10 @@ describe('values raise cautions by themselves', () => {
     expect(raised({ marks: [pain('left', 'firstStep'), pain('right', 'firstStep')] })).toEqual(['soreSpots'])
     expect(raised({ events: [{ kind: 'operation', side: 'left', weeksAgo: 12 }] })).toEqual([])
     expect(raised({ events: [{ kind: 'birth', side: 'both', weeksAgo: 2 }] })).toEqual([])
-    expect(raised({ ageYears: 16 })).toEqual([])
+    expect(raised({ ageYears: 17 })).toEqual([])
+    expect(raised({ medicines: ['blood pressure', 'thyroid'] })).toEqual([])
+    expect(raised({ events: [{ kind: 'stressFracture', side: 'left', weeksAgo: 12 }] })).toEqual(['boneHistory'])
+    expect(raised({ feet: { left: foot({}, { swelling: 'some' }), right: emptyFoot } })).toEqual([])
     expect(raised({ feet: { left: foot({}, { fatPadHeel: 'usual' }), right: emptyFoot } })).toEqual([])
   })
 })

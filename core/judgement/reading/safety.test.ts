@@ -115,9 +115,9 @@ test('a nine on the pain map is not softened by a two that was typed', () => {
   expect(traits).not.toContain('toeOffLoad')
 })
 
-test('under 16 there is no transition of load, from 16 there is', () => {
-  expect(readNow({ ageYears: 15 }).transition).toBeUndefined()
-  expect(readNow({ ageYears: 16 }).transition).toBeDefined()
+test('under 16 there is no transition of load; who is 16 this year may be 15 still', () => {
+  expect(readNow({ ageYears: 16 }).transition).toBeUndefined()
+  expect(readNow({ ageYears: 17 }).transition).toBeDefined()
 })
 
 test('lost feeling leaves shoes that fit: no minute in thin soles, whatever a hand chose', () => {

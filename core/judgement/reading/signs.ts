@@ -1,4 +1,4 @@
-import type { CautionSign } from '../../plan/cautions'
+import { toldSigns, type CautionSign } from '../../plan/cautions'
 import type { References } from '../../groundwork/reference'
 import { sides, type BySide } from '../../groundwork/side'
 import type { VisitFacts } from './facts'
@@ -12,24 +12,23 @@ export function signsOf(
   grades: BySide<GradesReading>,
   references: References,
 ): CautionSign[] {
-  const { ageYears, events, feet, marks } = facts
-  const pains = marks.filter((m) => m.kind === 'pain')
-  const sore = new Set(pains.map((m) => m.side))
-  const happened = (...kinds: string[]) => events.some((e) => kinds.includes(e.kind))
-  const holds: Record<CautionSign, boolean> = {
-    ageChild: ageYears !== undefined && ageYears < references.childUnderAge,
-    ageOld: ageYears !== undefined && ageYears >= references.supportFromAge,
+  const { ageYears, events, feet, marks, medicines } = facts
+  const told = toldSigns(
+    {
+      ageYears,
+      events,
+      pains: marks.filter((m) => m.kind === 'pain'),
+      medicines,
+      swelling: sides.map((s) => feet[s].words.swelling),
+    },
+    references,
+  )
+  const seen: Partial<Record<CautionSign, boolean>> = {
     thinFatPadSeen: sides.some(
       (s) => feet[s].words.fatPadHeel === 'thin' || feet[s].words.fatPadBall === 'thin',
     ),
     // flat and not even liftable by hand: structure, not strength
     fixedFlatFound: sides.some((s) => grades[s].arch.grade === 3 && look[s].position?.kind === 'low'),
-    operationLately: events.some((e) => e.kind === 'operation' && e.weeksAgo < references.operationWeeks),
-    stressFractureNoted: happened('stressFracture'),
-    injuryNoted: happened('sprain', 'brokenToe', 'otherInjury'),
-    oneSidedPain: sore.size === 1,
-    soreSpotMarked: pains.length > 0,
-    nightPainMarked: pains.some((m) => m.when.includes('night')),
   }
-  return (Object.keys(holds) as CautionSign[]).filter((sign) => holds[sign])
+  return [...told, ...(Object.keys(seen) as CautionSign[]).filter((sign) => seen[sign])]
 }

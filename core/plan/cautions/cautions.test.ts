@@ -49,6 +49,8 @@ const expected: Record<CautionId, [level: string, ...effects: string[]]> = {
   anticoagulants: ['limit', 'noFirmBall', 'noCrossRub'],
   pregnancy: ['limit', 'supportAtHand', 'noNewExtremes'],
   recentOperation: ['limit', 'surgeonRules', 'noSpacers'],
+  freshBreak: ['limit', 'surgeonRules', 'noBounce', 'nothingForced', 'longerTransition', 'softGround'],
+  freshSprain: ['limit', 'noBounce', 'nothingForced', 'midRangeOnly', 'supportAtHand'],
   jointFusion: ['limit', 'noBigToeExtension'],
   stiffBigToe: ['limit', 'bigToeInComfort'],
   hypermobility: ['limit', 'midRangeOnly'],

@@ -1,2 +1,4 @@
 export * from './cautionTable'
+export * from './medicines'
 export * from './readCautions'
+export * from './toldSigns'

@@ -45,7 +45,13 @@ export const eventKinds = [
 ] as const
 export type EventKind = (typeof eventKinds)[number]
 /** One event of the history; its age counts from the day of the visit. */
-export type HistoryEvent = { kind: EventKind; side: 'left' | 'right' | 'both'; weeksAgo: number }
+export type HistoryEvent = {
+  kind: EventKind
+  side: 'left' | 'right' | 'both'
+  weeksAgo: number
+  /** by the latest day that the month, or the year alone, allows */
+  weeksAtLeast?: number | undefined
+}
 
 export const regions = ['heel', 'arch', 'ball', 'toes', 'ankle', 'leg'] as const
 export type Region = (typeof regions)[number]

@@ -14,6 +14,7 @@ export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
   marks: [],
   recordings: [],
   events: [],
+  medicines: [],
   feet: { left: emptyFoot, right: emptyFoot },
   prints: { left: undefined, right: undefined },
   loadMethod: 'scales',

@@ -41,6 +41,13 @@ export function dueText(due: Due, today: string): DueText {
     case 'retest':
       return { why: 'A re-test is due.', action: 'Begin a re-test', to: `/people?who=${personId}` }
     case 'stop':
+      if (day !== undefined)
+        return {
+          why: `Stop, told on ${dayAsRead(day)} and settled at no visit since: everything is held back.`,
+          action: 'Look at the stop',
+          to: log,
+        }
+      return visitText(level, visit, personId, today)
     case 'open':
     case 'done':
       return visitText(level, visit, personId, today)

@@ -31,6 +31,7 @@ function eventOf(kind: EventKind, { year, month, side, words }: Typed) {
     kind,
     side,
     month: `${year}-${(month ?? '1').padStart(2, '0')}`,
+    ...(month === null && { isYearOnly: true as const }),
     ...(words.trim() === '' ? {} : { words }),
   }
 }

@@ -127,7 +127,7 @@ describe('the history', () => {
     fireEvent.change(screen.getByLabelText('Year'), { target: { value: '2011' } })
     fireEvent.click(screen.getByText('Add broken toe'))
     expect(Object.values(recorded[0]!)).toEqual([
-      { kind: 'brokenToe', side: 'left', month: '2011-01', words: 'against a door' },
+      { kind: 'brokenToe', side: 'left', month: '2011-01', isYearOnly: true, words: 'against a door' },
     ])
   })
 })

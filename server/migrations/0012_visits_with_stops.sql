@@ -1,0 +1,1 @@
+CREATE INDEX `visit_with_stops` ON `visit` (`person_id`) WHERE stops > 0;
