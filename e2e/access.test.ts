@@ -141,8 +141,13 @@ const narrow = [
 test('each room: no serious barrier in the light or the dark, and nothing runs out of the side on a tablet or at 200 % zoom', async () => {
   const found: string[] = []
   const scheme = (value: 'light' | 'dark') =>
-    page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }])
+    page.emulateMediaFeatures([
+      { name: 'prefers-color-scheme', value },
+      // a colour on its way to another is neither
+      { name: 'prefers-reduced-motion', value: 'reduce' },
+    ])
   await page.setViewport(desk)
+  await scheme('light')
   await openRoom(page, practice.url)
   for (const room of new Set([...rooms, ...inTheDark])) {
     await walkTo(page, room)

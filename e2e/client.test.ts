@@ -253,7 +253,8 @@ test('a small test on the day the plan looks: with its clock, kept for both side
     const { plan } = (await answer.json()) as { plan: { days: { date: string; tests: string[] }[] } }
     const day = plan.days.find((d) => d.tests.includes('singleLegOpen'))!.date
     localStorage.removeItem('test.ahead')
-    return Math.round((Date.parse(day) - Date.now()) / 86_400_000 + 0.5)
+    // noon of that day where the phone is: midnight of Greenwich is another day in half of the world
+    return Math.round((Date.parse(`${day}T12:00`) - Date.now()) / 86_400_000)
   })
   await later(page, daysAhead * 86_400_000)
   await page.reload({ waitUntil: 'load' })

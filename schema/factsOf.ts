@@ -69,6 +69,13 @@ export function eventsOf(fields: Fields): ({ id: string } & StoryEvent)[] {
   return listOf(fields, 'event').sort((a, b) => a.month.localeCompare(b.month))
 }
 
+/** The worst of what was typed and what was marked: a 9 on the map is not softened by an old 2. */
+export function worstPainOf(fields: Fields): number | undefined {
+  const marked = marksOf(fields).flatMap((m) => (m.kind === 'pain' && m.worst !== undefined ? [m.worst] : []))
+  const pains = [answerOf(fields, 'worstPain'), ...marked].filter((value) => value !== undefined)
+  return pains.length > 0 ? Math.max(...pains) : undefined
+}
+
 /** The history as the core reads it, its ages counted from the day of the visit. */
 export function historyOf(fields: Fields, day: string): HistoryEvent[] {
   return eventsOf(fields).map(({ kind, side, month, isYearOnly }) => ({
@@ -154,10 +161,7 @@ export function factsOf(input: {
   const marks = marksOf(fields)
   const week = answer('week')
   const sums = week && week.length > 0 ? weekSums(week) : undefined
-  const worst = marks.flatMap((m) => (m.kind === 'pain' && m.worst !== undefined ? [m.worst] : []))
-  // the worst of what was typed and what was marked: a 9 on the map is not softened by an old 2
-  const pains = [answer('worstPain'), ...worst].filter((value) => value !== undefined)
-  const worstPain = pains.length > 0 ? Math.max(...pains) : undefined
+  const worstPain = worstPainOf(fields)
   const recordings = recordingsOf(fields)
     .filter((r) => !r.isLeftOut)
     .map(recordingFactsOf)

@@ -114,6 +114,15 @@ const ruleTexts: Record<string, (e: Evidence) => string> = {
   notSettled: (e) => `only ${points(e.value)} mornings written down: nobody knows whether it settles`,
   calm: (e) => `calm week, worst pain ${points(e.value)}`,
   overSpacers: (e) => `spacers ${points(e.value)} min this week, ${points(e.level)} planned`,
+  painOften: (e) =>
+    `above ${points(e.limit)} on ${e.days?.length ?? 0} of the last 7 days, up to ${points(e.value)}`,
+  painRefer: (e) =>
+    `above ${points(e.limit)} on ${e.days?.length ?? 0} of the last 14 days, up to ${points(e.value)}: somebody who treats it should see this foot`,
+  relapse: (e) => `${above(e)}: worse again than in the best week`,
+  farOverSpacers: (e) =>
+    `spacers ${points(e.value)} min this week, ${points(e.level)} planned: far over, so nothing goes on`,
+  farOverShoes: (e) =>
+    `new shoes ${points(e.value)} min this week, ${points(e.level)} planned: far over, so nothing goes on`,
   overShoes: (e) => `new shoes ${points(e.value)} min this week, ${points(e.level)} planned`,
   cramp: (e) => `cramp on ${e.days?.length ?? 0} days: usual at first, lighter and longer rests help`,
   oneSided: (e) => `pain on the ${e.side} side alone: both sides are cared for all the same`,
@@ -146,6 +155,11 @@ const ruleNames: Readonly<Record<string, string>> = {
   oneSided: 'pain on one side',
   painMoves: 'pain in another place',
   overSpacers: 'more spacer minutes than planned',
+  painOften: 'pain on most days of the week',
+  painRefer: 'pain on most days for two weeks',
+  relapse: 'worse again than in the best week',
+  farOverSpacers: 'far more spacer minutes than planned',
+  farOverShoes: 'far more minutes in new shoes than planned',
   overShoes: 'more minutes in new shoes than planned',
 }
 export const followRuleName = (rule: string): string => ruleNames[rule] ?? rule

@@ -98,6 +98,15 @@ test('days before stay, dates run on, nothing grows, days away stay away, what w
 const sum = (days: AdjustableDay[]) =>
   days.reduce((all, d) => all + d.spacersMin + d.shoesMin + d.trainMin, 0)
 
+test('a second step back goes down from the dose in force, not from the full one', () => {
+  const less = (weeks: Made, from: string) =>
+    adjustedWeeks(weeks, { action: 'backOff', from, minutes: {}, setsShare: 0.6, growth: 0.15 }).weeks
+  const from = dayAfter(monday, 15)
+  const twice = less(less(made(8, 3), from), dayAfter(from, 1))
+  const share = flat(twice).find((d) => d.date === dayAfter(from, 1))!.setsShare!
+  expect(share).toBeCloseTo(0.36, 6)
+})
+
 test('decided on any day, a Sunday too, the next seven days are never more than the week that counts', () => {
   const plain = made(8, 1).map((w) => ({ ...w, days: w.days.map((d) => ({ ...d, wish: 'free' })) }))
   for (let n = 7; n < 42; n++) {

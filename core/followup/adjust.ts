@@ -93,7 +93,8 @@ function lessened<D extends AdjustableDay>(day: D, share: number): D {
     spacersMin: Math.floor(day.spacersMin * share),
     shoesMin,
     shoesMostMin: Math.min(shoesMin, Math.floor(day.shoesMostMin * share)),
-    setsShare: Math.min(share, day.setsShare ?? 1),
+    // of the dose in force: a second step back goes down from where the first one led
+    setsShare: share * (day.setsShare ?? 1),
   }
 }
 

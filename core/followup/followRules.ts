@@ -38,6 +38,8 @@ export type RuleInput = {
   planned: readonly PlannedMinutes[]
   /** the client's own level of each kind of pain; undefined where too little is known */
   level: Readonly<Record<Channel, number | undefined>>
+  /** worst pain told at the visit, answer and map together; undefined where nobody asked */
+  painAtVisit: number | undefined
   /** first day of the plan */
   startsOn: string
   r: References
@@ -90,6 +92,47 @@ function risen(
     const found = of.includes(channel) ? above(input, channel, by, days) : []
     return found.length >= least ? painEvidence(input, channel, found, by) : undefined
   })
+}
+
+/** Pain a client may go on with: little, or what was always there, as long as that was no more than steady pain. */
+export const calmAt = ({ painAtVisit, r }: Pick<RuleInput, 'painAtVisit' | 'r'>): number =>
+  Math.max(r.calmPain, Math.min(r.steadyPain, painAtVisit ?? 0))
+
+/**
+ * Days of the last so many above steady pain, where the visit had no more than that. Clearly above the client's own
+ * level fewer of them count; hardly above it nearly all have to be, or the noise of a usual 3 would do it.
+ */
+function oftenSore(input: RuleInput, count: number, least: number): Evidence | undefined {
+  const { painAtVisit, level, r } = input
+  const usual = painAtVisit ?? level.pain ?? 0
+  if (usual > r.steadyPain) return undefined
+  const over = (limit: number) => lastDays(input, count).filter((d) => (d.pain ?? 0) > limit)
+  const [above, clearly] = [over(r.steadyPain), over(Math.max(r.steadyPain, usual + r.betterBy))]
+  if (clearly.length < least && above.length < count * nearlyAll) return undefined
+  return { days: above.map((d) => d.day), value: Math.max(...above.map((d) => d.pain!)), limit: r.steadyPain }
+}
+const nearlyAll = 0.85
+
+/** Mean of each whole week of days before today, newest first, where enough of it was written down. */
+export function weekMeans(
+  days: readonly LoggedDay[],
+  channel: Channel,
+  today: string,
+  r: References,
+): { mean: number; weeksAgo: number }[] {
+  const byWeek = new Map<number, number[]>()
+  for (const d of days) {
+    const value = d[channel]
+    const age = ageOf(d, today)
+    if (value !== undefined && age >= r.judgedDays) {
+      const week = Math.floor((age - r.judgedDays) / r.levelDays)
+      byWeek.set(week, [...(byWeek.get(week) ?? []), value])
+    }
+  }
+  return [...byWeek]
+    .filter(([, values]) => values.length >= r.levelDaysLeast)
+    .sort(([a], [b]) => a - b)
+    .map(([weeksAgo, values]) => ({ weeksAgo, mean: values.reduce((sum, v) => sum + v, 0) / values.length }))
 }
 
 type Week = { lately: number[]; mean: number; worst: number; level: number | undefined }
@@ -150,6 +193,17 @@ const isPlannedWithin = (input: RuleInput, from: string) =>
     (p) => p.date > from && p.date <= input.today && p.trainMin + p.spacersMin + p.shoesMin > 0,
   )
 
+/** Minutes of the last week over those that were planned, by more than so many per cent. */
+function overPlan(input: RuleInput, lane: 'spacers' | 'shoes', pct: number): Evidence | undefined {
+  const key = lane === 'spacers' ? 'spacersMin' : 'shoesMin'
+  const logged = lastDays(input, weekDays).reduce((sum, d) => sum + (d[key] ?? 0), 0)
+  const meant = input.planned
+    .filter((p) => daysBetween(p.date, input.today) < weekDays && p.date <= input.today)
+    .reduce((sum, p) => sum + p[key], 0)
+  if (logged <= meant * (1 + pct / 100)) return undefined
+  return { lane, value: Math.round(logged), level: Math.round(meant), limit: pct }
+}
+
 const law = 'log and re-test'
 const all = lanes
 
@@ -199,6 +253,43 @@ export const followRules: readonly FollowRule[] = [
         return found.length >= painRiseDays ? painEvidence(input, channel, found, painRise) : undefined
       })
     },
+  },
+  {
+    id: 'painOften',
+    action: 'backOff',
+    lanes: all,
+    reads: ['steadyPain', 'oftenDays', 'betterBy'],
+    source: `${law}: above 3 on 4 of 7 days where the visit had no more`,
+    fires: (input) => oftenSore(input, weekDays, input.r.oftenDays),
+  },
+  {
+    id: 'painRefer',
+    action: 'backOff',
+    lanes: all,
+    reads: ['steadyPain', 'referDays', 'betterBy'],
+    source: `${law}: after two weeks of it refer, whatever the mean says`,
+    fires: (input) => oftenSore(input, 2 * weekDays, input.r.referDays),
+  },
+  {
+    id: 'relapse',
+    action: 'backOff',
+    lanes: all,
+    reads: ['relapseRise', 'loggedDaysLeast'],
+    source: `${law}: 2 or more above the best week`,
+    fires: (input) =>
+      firstOf((channel) => {
+        const weeks = weekMeans(input.days, channel, input.today, input.r)
+        // a week against a week: of a few days chance alone would make some
+        const lately = lastDays(input, weekDays).filter((d) => d[channel] !== undefined)
+        if (weeks.length === 0 || lately.length < input.r.loggedDaysLeast) return undefined
+        const best = Math.min(...weeks.map((week) => week.mean))
+        const now = lately.reduce((sum, d) => sum + d[channel]!, 0) / lately.length
+        if (now < best + input.r.relapseRise) return undefined
+        return {
+          ...painEvidence(input, channel, lately, input.r.relapseRise),
+          level: Math.round(best * 10) / 10,
+        }
+      }),
   },
   {
     id: 'morningWorse',
@@ -255,11 +346,11 @@ export const followRules: readonly FollowRule[] = [
     id: 'painSteady',
     action: 'hold',
     lanes: all,
-    reads: ['calmPain'],
-    source: `${law}: goes on at 2 or less`,
+    reads: ['calmPain', 'steadyPain'],
+    source: `${law}: goes on at 2 or less, or at what was always there up to 3`,
     fires: (input) =>
       weekOf(input, ({ mean, level }) =>
-        level !== undefined && mean > input.r.calmPain ? Math.round(mean * 10) / 10 : undefined,
+        level !== undefined && mean > calmAt(input) ? Math.round(mean * 10) / 10 : undefined,
       ),
   },
   {
@@ -317,42 +408,40 @@ export const followRules: readonly FollowRule[] = [
     id: 'calm',
     action: 'advance',
     lanes: all,
-    reads: ['calmPain', 'loggedDaysLeast'],
+    reads: ['calmPain', 'steadyPain', 'loggedDaysLeast'],
     source: `${law}: at or under the own level, settled by next morning`,
     fires: (input) => {
       const all = lastDays(input, weekDays)
-      if (channels.some((c) => all.some((d) => (d[c] ?? 0) > input.r.calmPain))) return undefined
+      const most = calmAt(input)
+      if (channels.some((c) => all.some((d) => (d[c] ?? 0) > most))) return undefined
       const week = all.filter(isMoved)
       return week.length >= input.r.loggedDaysLeast
         ? {
             days: week.map((d) => d.day),
             value: Math.max(0, ...week.map((d) => d.pain ?? 0)),
-            limit: input.r.calmPain,
+            limit: most,
           }
         : undefined
     },
   },
-  ...(['spacers', 'shoes'] as const).map((lane): FollowRule => {
-    const key = lane === 'spacers' ? 'spacersMin' : 'shoesMin'
-    return {
+  ...(['spacers', 'shoes'] as const).flatMap((lane): FollowRule[] => [
+    {
+      id: lane === 'spacers' ? 'farOverSpacers' : 'farOverShoes',
+      action: 'hold',
+      lanes: [lane],
+      reads: ['overHoldPct'],
+      source: `${law}: beyond the plan by 60 %, never on`,
+      fires: (input) => overPlan(input, lane, input.r.overHoldPct),
+    },
+    {
       id: lane === 'spacers' ? 'overSpacers' : 'overShoes',
       action: undefined,
       lanes: [lane],
       reads: ['overPlanPct'],
       source: `${law}: over the plan by 30 %`,
-      fires: (input) => {
-        const found = lastDays(input, weekDays).filter((d) => d[key] !== undefined)
-        const logged = found.reduce((sum, d) => sum + d[key]!, 0)
-        const meant = input.planned
-          .filter((p) => daysBetween(p.date, input.today) < weekDays && p.date <= input.today)
-          .reduce((sum, p) => sum + p[key], 0)
-        const most = meant * (1 + input.r.overPlanPct / 100)
-        return logged > most
-          ? { lane, value: Math.round(logged), level: Math.round(meant), limit: input.r.overPlanPct }
-          : undefined
-      },
-    }
-  }),
+      fires: (input) => overPlan(input, lane, input.r.overPlanPct),
+    },
+  ]),
   {
     id: 'cramp',
     action: undefined,

@@ -45,6 +45,31 @@ const cases: Record<string, { n: number; fires: LogEntry[]; not: LogEntry[] }> =
     fires: [...goodDays(0, 14, 1), ...goodDays(14, 19, 1), goodDay(19, 3), goodDay(20, 3), goodDay(22, 3)],
     not: [...goodDays(0, 14, 1), ...goodDays(14, 19, 1), goodDay(19, 3), goodDay(20, 2), goodDay(22, 3)],
   },
+  painOften: {
+    n: 22,
+    fires: [...goodDays(0, 16, 2), ...[16, 18, 20, 22].map((n) => goodDay(n, 4))],
+    not: [...goodDays(0, 16, 2), ...[18, 20, 22].map((n) => goodDay(n, 4))],
+  },
+  painRefer: {
+    n: 29,
+    fires: [...goodDays(0, 16, 2), ...[16, 17, 19, 20, 22, 24, 26, 29].map((n) => goodDay(n, 4))],
+    not: [...goodDays(0, 16, 2), ...[17, 19, 20, 22, 24, 26, 29].map((n) => goodDay(n, 4))],
+  },
+  relapse: {
+    n: 34,
+    fires: [...goodDays(0, 14, 5), ...goodDays(14, 28, 1), ...goodDays(28, 35, 3)],
+    not: [...goodDays(0, 14, 5), ...goodDays(14, 28, 1), ...goodDays(28, 35, 2)],
+  },
+  farOverSpacers: {
+    n: 20,
+    fires: calmWeeks.map((e) => ({ ...e, spacersMin: 33 })),
+    not: calmWeeks.map((e) => ({ ...e, spacersMin: 32 })),
+  },
+  farOverShoes: {
+    n: 20,
+    fires: calmWeeks.map((e) => ({ ...e, shoesMin: 33 })),
+    not: calmWeeks.map((e) => ({ ...e, shoesMin: 32 })),
+  },
   morningWorse: {
     n: 21,
     fires: [...calmWeeks, entry(16, { id: 'later0016', morning: 3 }), entry(21, { morning: 3 })],
@@ -162,6 +187,40 @@ test('who comes with 7 is not backed off on the first day, nor moved on', () => 
   expect(on(14, [...goodDays(0, 13, 7), goodDay(13, 10), goodDay(14, 10)], { painAtVisit: 7 }).action).toBe(
     'backOff',
   )
+})
+
+test('who came with nothing and hurts 6 of 10 every day is backed off within four days, and referred in two weeks', () => {
+  const sore = goodDays(0, 28, 6)
+  const days = replay({ log: sore, planned: plannedDays(28), startsOn, painAtVisit: 0 }, dayOf(27), r)
+  expect(days[3]!.followUp.action).toBe('backOff')
+  // whatever it goes on like, it never becomes the client's own level
+  expect(days.slice(3).every((d) => d.followUp.action === 'backOff')).toBe(true)
+  expect(days[14]!.followUp.fired.map((f) => f.rule)).toContain('painRefer')
+})
+
+test('better from 5 to 1 and back to 5 is backed off, however slowly it comes back', () => {
+  for (const back of [
+    goodDays(28, 34, 5),
+    Array.from({ length: 28 }, (_, k) => goodDay(28 + k, 1 + Math.floor(k / 7))),
+  ]) {
+    const log = [...goodDays(0, 14, 5), ...goodDays(14, 28, 1), ...back]
+    const last = 28 + back.length - 1
+    const days = replay({ log, planned: plannedDays(60), startsOn, painAtVisit: 5 }, dayOf(last), r)
+    expect(days.slice(28).some((d) => d.followUp.action === 'backOff')).toBe(true)
+  }
+})
+
+test('pain that was always there, at or under the visit’s and 3, does not hold anybody for ever', () => {
+  const steady = Array.from({ length: 21 }, (_, n) => goodDay(n, 2 + (n % 2)))
+  expect(on(20, steady, { painAtVisit: 3 }).action).toBe('advance')
+  expect(on(20, steady, { painAtVisit: 1 }).action).not.toBe('advance')
+  expect(on(20, goodDays(0, 21, 4), { painAtVisit: 4 }).action).toBe('hold')
+})
+
+test('three times the planned minutes hold, and never go on', () => {
+  const over = calmWeeks.map((e) => ({ ...e, shoesMin: 60 }))
+  const f = on(20, over)
+  expect([f.action, f.lanes]).toEqual(['hold', ['shoes']])
 })
 
 test('a slow climb is seen against the first days, a flare after better weeks against the better ones', () => {

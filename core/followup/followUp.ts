@@ -5,6 +5,7 @@ import {
   followActions,
   followRules,
   lanes,
+  weekMeans,
   type Channel,
   type Evidence,
   type FollowAction,
@@ -22,7 +23,7 @@ export type FollowInput = {
   startsOn: string
   /** YYYY-MM-DD; of later entries only stop signs are looked at */
   today: string
-  /** worst pain told at the visit, 0 to 10: the level until there is a log */
+  /** worst pain told at the visit, answer and map together, 0 to 10: the level never climbs over it */
   painAtVisit?: number | undefined
   /** the day the plan or a proposal last moved a lane; left out, the first day of the plan */
   lastStepOn?: string | undefined
@@ -67,6 +68,7 @@ export function followUp(input: FollowInput, r: References): FollowUp {
     stopped: all.filter((d) => d.stops.length > 0),
     planned: input.planned,
     level,
+    painAtVisit: input.painAtVisit,
     startsOn: input.startsOn,
     r,
   }
@@ -104,9 +106,10 @@ function lanesOf(fired: readonly Fired[], action: FollowAction): Lane[] {
 }
 
 /**
- * The client's own level of each kind of pain: the mean of the first days that were written down, or of those before
- * the last week where that is clearly lower, so that neither a slow climb nor a flare after better weeks passes for usual.
- * Until there are enough days it is what was told at the visit.
+ * The client's own level of each kind of pain: what was told at the visit, or the best week since where that was clearly
+ * better. It never climbs with the pain: whoever came with nothing and hurts every day is not used to it. Where nobody
+ * asked at the visit, the first days that were written down stand for it.
+ * @source log and re-test: pain is judged against a baseline that never climbs with the pain
  */
 export function levelOf(
   days: readonly LoggedDay[],
@@ -114,25 +117,29 @@ export function levelOf(
   r: References,
 ): Record<Channel, number | undefined> {
   const of = (channel: Channel): number | undefined => {
-    // the days that are judged are no part of the measure they are judged by
-    const known = days.filter((d) => d[channel] !== undefined && daysBetween(d.day, today) >= r.judgedDays)
-    const first = known.slice(0, r.levelDays)
-    const recent = known.filter((d) => {
-      const age = daysBetween(d.day, today)
-      return age >= r.levelDays && age < 2 * r.levelDays
-    })
-    const [atFirst, lately] = [first, recent].map((some) =>
-      some.length >= r.levelDaysLeast ? meanOf(some, channel) : undefined,
-    )
-    if (atFirst === undefined) return lately ?? painAtVisit
-    // clearly lower, or it is chance alone: the lower of two means of the same level lies under it
-    return lately !== undefined && lately < atFirst - r.painNoise ? lately : atFirst
+    const told = painAtVisit ?? firstDays(days, channel, today, r)
+    if (told === undefined) return undefined
+    const best = Math.min(...weekMeans(days, channel, today, r).map((week) => week.mean))
+    // clearly better, or it is chance alone: the best of some weeks of one level lies under it
+    return best < told - r.betterBy ? best : told
   }
   return Object.fromEntries(channels.map((c) => [c, of(c)])) as Record<Channel, number | undefined>
 }
 
-const meanOf = (days: readonly LoggedDay[], channel: Channel) =>
-  days.reduce((sum, d) => sum + d[channel]!, 0) / days.length
+/** Mean of the first days of a kind of pain; the days that are judged are no part of what they are judged by. */
+function firstDays(
+  days: readonly LoggedDay[],
+  channel: Channel,
+  today: string,
+  r: References,
+): number | undefined {
+  const first = days
+    .filter((d) => d[channel] !== undefined && daysBetween(d.day, today) >= r.judgedDays)
+    .slice(0, r.levelDays)
+  return first.length >= r.levelDaysLeast
+    ? first.reduce((sum, d) => sum + d[channel]!, 0) / first.length
+    : undefined
+}
 
 /** Part of everything with which a plan begins again after a gap, or after a stop that was settled. */
 export const restartShare = (r: References): number => r.missedRestartPct / 100

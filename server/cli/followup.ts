@@ -1,7 +1,7 @@
 import { planDays } from '@sturvo/core/days'
 import { replay, type PlannedMinutes } from '@sturvo/core/followup'
 import { daysAsked } from '@sturvo/core/reading'
-import { answerOf, defaultSettings, logFileSchema, readingOf } from '@sturvo/schema'
+import { worstPainOf, defaultSettings, logFileSchema, readingOf } from '@sturvo/schema'
 import { followWhyText } from '@sturvo/words'
 import { solvedPlan } from '../work/solver'
 import { readArguments, UsageError } from './usage'
@@ -46,7 +46,7 @@ export async function followupOfFile(args: readonly string[]): Promise<string> {
     .toSorted()
     .at(-1)
   if (last === undefined) return '[]'
-  const painAtVisit = answerOf(fields, 'worstPain')
+  const painAtVisit = worstPainOf(fields)
   const days = replay(
     { log: log.data, planned, startsOn: asked.startsOn, ...(painAtVisit !== undefined && { painAtVisit }) },
     last,

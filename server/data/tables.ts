@@ -152,7 +152,9 @@ export const visit = sqliteTable(
     index('visit_by_person').on(t.personId, t.startedOn),
     index('visit_not_counted').on(t.countedBy),
     // few of many: Today looks for those that a newer visit has not settled
-    index('visit_with_stops').on(t.personId).where(sql`stops > 0`),
+    index('visit_with_stops')
+      .on(t.personId)
+      .where(sql`stops > 0`),
   ],
 )
 

@@ -13,10 +13,17 @@ import {
   type PlannedMinutes,
 } from '@sturvo/core/followup'
 import { referenceValues, type References } from '@sturvo/core/reference'
-import { keptPlanSchema, logEntrySchema, type FollowDecision, type KeptPlan } from '@sturvo/schema'
+import {
+  keptPlanSchema,
+  logEntrySchema,
+  worstPainOf,
+  type FollowDecision,
+  type KeptPlan,
+} from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { lately } from '../work/lately'
-import { answer, followDecision, followState, logEntry, planVersion, practice } from '../data/tables'
+import { followDecision, followState, logEntry, planVersion, practice, visit } from '../data/tables'
+import { visitContents } from '../visits/visitContents'
 
 const daysBefore = 28 // the client's own level is of days before the plan too
 
@@ -130,6 +137,15 @@ function isNews(
   )
 }
 
+/** The worst pain of a visit, typed or on the map: the worse of the two. */
+async function painToldAt(tx: Db, visitId: string): Promise<number | undefined> {
+  const [row] = await tx
+    .select({ id: visit.id, contentId: visit.contentId })
+    .from(visit)
+    .where(eq(visit.id, visitId))
+  return row && worstPainOf((await visitContents(tx, row)).fields)
+}
+
 /**
  * What the rules say of a person today; kept beside the log so that lists never read logs. Called in the same
  * transaction as whatever changed.
@@ -143,10 +159,7 @@ export async function refreshFollow(tx: Db, personId: string, now: Date): Promis
   const today = dayjs(now).format('YYYY-MM-DD')
   const { startsOn } = plan.days
   const [before] = await tx.select().from(followState).where(eq(followState.personId, personId))
-  const [pain] = await tx
-    .select({ value: answer.value })
-    .from(answer)
-    .where(and(eq(answer.visitId, plan.visitId), eq(answer.key, 'worstPain')))
+  const painAtVisit = await painToldAt(tx, plan.visitId)
   const lastStepOn = before?.planId === plan.id ? before.lastStepOn : plan.because ? plan.madeOn : startsOn
   const first = startsOn < today ? startsOn : today
   const input: FollowInput = {
@@ -155,7 +168,7 @@ export async function refreshFollow(tx: Db, personId: string, now: Date): Promis
     startsOn,
     today,
     lastStepOn,
-    ...(typeof pain?.value === 'number' && { painAtVisit: pain.value }),
+    ...(painAtVisit !== undefined && { painAtVisit }),
   }
   const said = followUp(input, await practiceReferencesIn(tx))
   const decidedOn = before?.decidedOn ?? null

@@ -701,6 +701,22 @@ export const referenceTable = {
   }),
   ...group('between visits', {
     calmPain: [2, '0–10', 'follow-up: settled', 'worst pain of a calm week, at most'],
+    steadyPain: [
+      3,
+      '0–10',
+      'follow-up: at or under the visit’s and 3',
+      'pain somebody always had and may go on with, at most',
+    ],
+    betterBy: [1.2, '0–10', def, 'a week that much under what was told is clearly better'],
+    oftenDays: [4, 'days', 'follow-up: 4 of 7 days', 'of a week above that pain: less is done'],
+    referDays: [
+      8,
+      'days',
+      'follow-up: after two weeks',
+      'of a fortnight above that pain: somebody should see it',
+    ],
+    relapseRise: [2, '0–10', 'follow-up: relapse', 'above the best week: less is done'],
+    overHoldPct: [60, '%', 'follow-up: beyond +60 %', 'minutes over the plan of a week that hold it'],
     painRise: [2, '0–10', 'follow-up: up to 2 above is held', 'above the client’s own level: more is a rise'],
     painRiseFrom: [3, '0–10', 'follow-up: three of four days', 'pain from which three days of it count'],
     painRiseDays: [3, 'days', 'follow-up: three of four days', 'of the judged days on which a rise counts'],

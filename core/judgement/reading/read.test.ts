@@ -290,7 +290,9 @@ describe('values raise cautions by themselves', () => {
     expect(raised({ events: [{ kind: 'birth', side: 'both', weeksAgo: 2 }] })).toEqual([])
     expect(raised({ ageYears: 17 })).toEqual([])
     expect(raised({ medicines: ['blood pressure', 'thyroid'] })).toEqual([])
-    expect(raised({ events: [{ kind: 'stressFracture', side: 'left', weeksAgo: 12 }] })).toEqual(['boneHistory'])
+    expect(raised({ events: [{ kind: 'stressFracture', side: 'left', weeksAgo: 12 }] })).toEqual([
+      'boneHistory',
+    ])
     expect(raised({ feet: { left: foot({}, { swelling: 'some' }), right: emptyFoot } })).toEqual([])
     expect(raised({ feet: { left: foot({}, { fatPadHeel: 'usual' }), right: emptyFoot } })).toEqual([])
   })
