@@ -58,6 +58,19 @@ export const logPostSchema = z.object({
   sentAt: momentSchema,
 })
 export type LogPost = z.infer<typeof logPostSchema>
+/** What holds everything back that would be handed to a client now, whichever room it was told in. */
+export const inForceSchema = z.object({
+  stops: z.array(
+    z.object({
+      what: z.string(),
+      toldAt: z.enum(['visit', 'log', 'yearOfBirth']),
+      since: daySchema,
+      visitId: idSchema.optional(),
+    }),
+  ),
+})
+export type InForceAnswer = z.infer<typeof inForceSchema>
+
 export const logPostedSchema = z.object({
   /** ids that are kept now, sent before or not */
   kept: z.array(idSchema).max(400),
@@ -93,6 +106,8 @@ const drillSchema = z.object({
   cue: z.string(),
   slip: z.string(),
   easier: z.string(),
+  /** what a caution in force asks for when it is done: on the phone as on paper */
+  lines: z.array(z.string()).optional(),
 })
 export type ClientDrill = z.infer<typeof drillSchema>
 const footSchema = z.object({

@@ -8,6 +8,7 @@ import {
   followDecisionSchema,
   linkChangeSchema,
   linkSchema,
+  inForceSchema,
   linksSchema,
   logAnswerSchema,
   logPostedSchema,
@@ -118,6 +119,13 @@ export const routes: readonly Route[] = [
     path: '/api/people',
     summary: 'People, by name; ?find= words of name or work, ?after= marker of the page before',
     answer: peopleSchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/people/{id}/in-force',
+    summary: 'What stops everything that would be handed out now, told at whichever visit or in the log',
+    answer: inForceSchema,
     status: 200,
   },
   {

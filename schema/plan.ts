@@ -64,7 +64,10 @@ const keptDrillSchema = doseSchema.extend({
   lines: z.array(z.string()),
   because: z.array(z.string()),
   gate: z.string().optional(),
-  fallback: doseSchema.extend({ id: z.string(), name: z.string() }).optional(),
+  fallback: doseSchema
+    // lines: plans of before they were kept have none of their own
+    .extend({ id: z.string(), name: z.string(), lines: z.array(z.string()).optional() })
+    .optional(),
 })
 export type KeptDrill = z.infer<typeof keptDrillSchema>
 

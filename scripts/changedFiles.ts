@@ -35,6 +35,7 @@ export function journeysOf(files: readonly string[]): string[] {
   const product = files.filter(
     (file) => /^(core|schema|words|pages|server|web)\//.test(file) && !/\.test\.tsx?$|\/testing\//.test(file),
   )
+  if (files.some((file) => file.startsWith('demo/'))) found.add('demo/demo.test.ts')
   for (const file of product) {
     if (file.startsWith('web/client/')) found.add('e2e/client.test.ts')
     const [, step, room] = /^web\/src\/rooms\/(?:visit\/(\w+)|(\w+))\//.exec(file) ?? []

@@ -101,7 +101,7 @@ const east = { TZ: 'Pacific/Auckland' }
 const west = { TZ: 'America/Los_Angeles' }
 /** What counts in days, and so is run in the west as well. */
 const countsDays =
-  '(core/(plan/(days|week|transition)|followup|groundwork/calendar)|pages/clientPlan|server/(follow|today|plans|audit)|web/client|words)/'
+  '(core/(plan/(days|week)|followup/(adjust|goBack|clientWeek|planDifference)|groundwork/calendar)|pages/clientPlan|server/(plans/calendar|people/today|follow/follow)|web/src/rooms/(today|person))'
 
 async function checks(files: readonly string[] | undefined, isLong: boolean): Promise<Tally[]> {
   const format = isLong ? ['.'] : formattable(files ?? changedInADay())
@@ -142,7 +142,7 @@ async function everything(isLong: boolean): Promise<Tally[]> {
     made,
     ...checked,
     ...quick,
-    await jest('browser', ['--selectProjects', 'e2e', '--maxWorkers=2'], east),
+    await jest('browser', ['--selectProjects', 'e2e', 'demo', '--maxWorkers=2'], east),
   ]
 }
 
@@ -164,7 +164,7 @@ async function whatChanged(since: string | undefined): Promise<Tally[]> {
       ? [
           await jest(
             'browser',
-            ['--selectProjects', 'e2e', '--maxWorkers=2', '--runTestsByPath', ...journeys],
+            ['--selectProjects', 'e2e', 'demo', '--maxWorkers=2', '--runTestsByPath', ...journeys],
             east,
           ),
         ]

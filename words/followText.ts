@@ -1,5 +1,7 @@
+import type { CautionId } from '@sturvo/core/cautions'
 import type { Channel, Evidence, FollowAction, Lane, SelfTestId, StopSign } from '@sturvo/core/followup'
 import type { Capacity } from '@sturvo/core/training'
+import { cautionText } from './cautionText'
 import { dayAsRead } from './dayText'
 import { num } from './rich'
 
@@ -85,6 +87,8 @@ export function followChangeText(action: string): string {
       return 'You begin again with a little less. That is usual after a break.'
     case 'hold':
       return 'You do this week once more before you go on.'
+    case 'anew':
+      return 'After so long a break your practitioner makes a new plan with you first. Until then there is nothing to do.'
     case 'back':
       return 'Your practitioner has gone back to an earlier plan of yours.'
     default:
@@ -183,4 +187,27 @@ export function followMessageText(action: FollowAction, practice: string): strin
 /** Words for a text message with the link. */
 export function linkMessageText(practice: string, address: string, until: string): string {
   return `Your plan from ${practice}: ${address} It works until ${dayAsRead(until)}. Keep this link to yourself.`
+}
+
+/** A stop that is in force, with where and since when it was told. */
+export function stopInForceText({
+  what,
+  toldAt,
+  since,
+}: {
+  what: string
+  toldAt: 'visit' | 'log' | 'yearOfBirth'
+  since: string
+}): string {
+  const isSign = (id: string): id is StopSign => id in stopSignText
+  const isCaution = (id: string): id is CautionId => id in cautionText
+  const name = isCaution(what) ? cautionText[what].name : isSign(what) ? stopSignText[what] : what
+  switch (toldAt) {
+    case 'visit':
+      return `${name}, told at a visit on ${dayAsRead(since)}.`
+    case 'log':
+      return `${name}, written in the log on ${dayAsRead(since)}.`
+    case 'yearOfBirth':
+      return `${name}: from the year of birth.`
+  }
 }

@@ -38,6 +38,8 @@ export function versionCause(action: string | undefined): string {
   switch (action) {
     case undefined:
       return 'from a visit'
+    case 'anew':
+      return 'left for more than three weeks: to be planned anew'
     case 'back':
       return 'back to an earlier version'
     case 'hold':

@@ -107,6 +107,17 @@ test('the page gets what the client does, in the client’s words, and nothing o
   )
 })
 
+test('every line of a caution that stands on paper stands on the phone, on fallbacks and on easier days too', () => {
+  const made = kept(all.slice(0, 2))
+  const held = 'Beside something to hold.'
+  for (const drill of made.plan.phases[0]!.drills) drill.lines = [held]
+  made.plan.phases[0]!.drills[1]!.fallback!.lines = ['Within comfort.']
+  const { drills } = clientPlanOf(made, [], referenceValues())!
+  expect(drills[all[0]!]!.lines).toEqual([held])
+  // one fallback was kept before fallbacks had lines of their own: it gets those of its drill
+  expect(drills.toeLifts!.lines).toEqual([held, 'Within comfort.'])
+})
+
 test('every drill has a reason in plain words, and pictures fit a phone', () => {
   const plan = clientPlanOf(kept(all), [], referenceValues())!
   for (const id of all) expect(Object.values(clientWhyText)).toContain(plan.drills[id]!.why)

@@ -39,7 +39,12 @@ export function clientPlanOf(
     startsOn: days.startsOn,
     changeoverS: references.changeoverS,
     awayMin: references.timerAwayMin,
-    drills: Object.fromEntries(ids.map((id) => [id, clientDrill(id, own, named.get(id), whyOf(id, own))])),
+    drills: Object.fromEntries(
+      ids.map((id) => [
+        id,
+        { ...clientDrill(id, own, named.get(id), whyOf(id, own)), lines: linesOnDrill(kept, id) },
+      ]),
+    ),
     feet: drawnFeet(),
     phases: plan.phases.map(({ fromWeek, weeks, drills }) => ({
       fromWeek,
@@ -78,6 +83,20 @@ export function clientPlanOf(
     tooMuch: [...tooMuchText],
     ...(kept.because && { changed: followChangeText(kept.because.action) }),
   }
+}
+
+/**
+ * What the cautions in force tell on a drill, wherever in the plan it stands, as a fallback too. A fallback of before
+ * its lines were kept is told those of the drill it stands for: one line too many hurts nobody.
+ */
+export function linesOnDrill({ plan }: Pick<KeptPlan, 'plan'>, id: string): string[] {
+  const lines = plan.phases
+    .flatMap((phase) => phase.drills)
+    .flatMap((drill) => [
+      ...(drill.id === id ? drill.lines : []),
+      ...(drill.fallback?.id === id ? (drill.fallback.lines ?? drill.lines) : []),
+    ])
+  return [...new Set(lines)]
 }
 
 /** Pictures of every drill of a plan. */

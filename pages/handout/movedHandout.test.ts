@@ -54,7 +54,14 @@ const kept = {
         minutesPerSession: 10,
         drills: [
           { ...dose, id: 'toeFan', name: 'Toe fan', sides: 'each' },
-          { ...dose, id: 'kneeOverToe', name: 'Knee over toe', sides: 'each', holdS: 30 },
+          {
+            ...dose,
+            id: 'kneeOverToe',
+            name: 'Knee over toe',
+            sides: 'each',
+            holdS: 30,
+            lines: ['Beside something to hold.'],
+          },
         ],
       },
     ],
@@ -124,4 +131,9 @@ test('a plan without days keeps its page but for what is over', () => {
   const page = movedHandout(rest, before)
   expect(page).toMatchObject({ drills: [], shoes: [] })
   expect(page.sheet).toBeUndefined()
+})
+
+test('a week that is moved keeps every line of caution, on a drill the page before did not have too', () => {
+  const { drills } = movedHandout(kept, before)
+  expect(drills.find((d) => d.id === 'kneeOverToe')!.cue).toContain('Beside something to hold.')
 })

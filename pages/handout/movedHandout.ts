@@ -58,12 +58,22 @@ function drillsOf(kept: KeptPlan, { week, days }: KeptWeek, before: Handout): Ha
         id,
         name: names.get(id) ?? id,
         dose,
-        cue: known?.cue ?? exercise?.cue ?? '',
+        // a week held or moved keeps every line of caution, on the drills of a later phase too
+        cue: [known?.cue ?? exercise?.cue ?? '', ...linesNotIn(known?.cue, dosed, instead)]
+          .filter(Boolean)
+          .join(' '),
         slip: known?.slip ?? exercise?.slip ?? '',
         gate: undefined,
       },
     ]
   })
+}
+
+type KeptDose = KeptPlan['plan']['phases'][number]['drills'][number]
+
+function linesNotIn(cue = '', dosed: KeptDose | undefined, instead: KeptDose | undefined): string[] {
+  const lines = dosed?.lines ?? instead?.fallback?.lines ?? instead?.lines ?? []
+  return lines.filter((line) => !cue.includes(line))
 }
 
 function sheetOf(kept: KeptPlan, days: readonly KeptDay[], names: ReadonlyMap<string, string>): WeekSheet {

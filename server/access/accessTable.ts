@@ -70,6 +70,7 @@ export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'get /api/visits/{id}/plan.pdf': everyRole,
   'get /api/visits/{id}/shoes.pdf': everyRole,
   'get /api/people/{id}/links': everyRole,
+  'get /api/people/{id}/in-force': everyRole,
   'post /api/people/{id}/links': ['owner', 'practitioner'],
   'get /api/people/{id}/plan.html': ['owner', 'practitioner'],
   'patch /api/links/{id}': ['owner', 'practitioner'],

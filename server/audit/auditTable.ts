@@ -79,6 +79,7 @@ export const auditRules: Readonly<Record<string, AuditRule>> = {
   'get /api/visits/{id}/plan.pdf': printed('visit', 'plan sheet'),
   'get /api/visits/{id}/shoes.pdf': printed('visit', 'change of shoes'),
   'get /api/people/{id}/links': saw('person', 'links'),
+  'get /api/people/{id}/in-force': saw('person', 'in force'),
   'post /api/people/{id}/links': shared('person', 'link made'),
   'get /api/people/{id}/plan.html': shared('person', 'plan as a file'),
   'patch /api/links/{id}': shared('link', 'link changed'),

@@ -1,6 +1,15 @@
 import dayjs from 'dayjs'
 import { and, eq, gte } from 'drizzle-orm'
-import { adjustedWeeks, dayAfter, followActions, movedPhases, restartShare } from '@sturvo/core/followup'
+import {
+  adjustedWeeks,
+  dayAfter,
+  emptied,
+  followActions,
+  loggedDays,
+  movedPhases,
+  reopening,
+  restartShare,
+} from '@sturvo/core/followup'
 import type { FollowAction, FollowUp } from '@sturvo/core/followup'
 import type { Handout } from '@sturvo/pages/handout'
 import { movedHandout } from '@sturvo/pages/moved'
@@ -11,7 +20,7 @@ import { fault, notFound } from '../http/faults'
 import { clearedFor } from '../inForce/inForceOf'
 import { newId } from '../data/ids'
 import { insertPlan } from '../plans/keptPlans'
-import { hasStops, practiceReferencesIn, refreshFollow } from './followState'
+import { entriesOf, hasStops, plannedOf, practiceReferencesIn, refreshFollow } from './followState'
 
 type Deciding = {
   personId: string
@@ -71,13 +80,32 @@ export async function decideFollow(
       return
     }
     const action = decision.kind === 'reopen' ? ('restart' as const) : decision.action
-    if (action !== 'advance') {
+    const again =
+      decision.kind === 'reopen' && plan.days
+        ? reopening(
+            {
+              days: loggedDays(await entriesOf(tx, personId)),
+              planned: plannedOf(plan),
+              startsOn: plan.days.startsOn,
+              today,
+            },
+            references,
+          )
+        : undefined
+    if (again?.how === 'anew') {
+      await insertPlan(
+        tx,
+        untilPlannedAnew(plan, { today, by: by.name, words: decision.words }),
+        by.accountId,
+        now,
+      )
+    } else if (action !== 'advance') {
       const next = adjustedPlan(plan, {
         action,
         rule: decision.rule,
         words: decision.words,
         setsShare: decision.kind === 'take' ? decision.setsShare : restartShare(references),
-        minutes: decision.kind === 'take' ? decision.minutes : {},
+        minutes: decision.kind === 'take' ? decision.minutes : (again?.minutes ?? {}),
         growth: references.growthUsualPct / 100,
         today,
         by: by.name,
@@ -140,6 +168,27 @@ type Adjusting = {
   minutes: { spacers?: number | undefined; shoes?: number | undefined }
   today: string
   by: string
+}
+
+/** The version of a plan that was left for too long: nothing more of it is done before another is made. */
+function untilPlannedAnew(
+  plan: KeptPlan,
+  { today, by, words }: Pick<Adjusting, 'today' | 'by' | 'words'>,
+): KeptPlan {
+  const { papers: _papers, why: _why, days, ...rest } = plan
+  const weeks = (days?.weeks ?? []).map((week) => ({
+    ...week,
+    days: week.days.map((day) => (day.date > today ? emptied(day, day.wish) : day)),
+  }))
+  return {
+    ...rest,
+    id: newId(),
+    number: plan.number + 1,
+    madeOn: today,
+    by,
+    ...(days && { days: { ...days, weeks } }),
+    because: { action: 'anew', rule: 'missedLong', from: dayAfter(today, 1), words, before: plan.id },
+  }
 }
 
 /** The next version of a plan from tomorrow on; before its first day, from that. @returns undefined where it is over */

@@ -45,6 +45,9 @@ export function followRoutes(
     if (!(await findPerson(database.db, id))) throw notFound('person')
     return id
   }
+  router.get('/people/:id/in-force', async (request, response) => {
+    response.json(await inForceOf(database.db, await personThere(idOf(request)), new Date()))
+  })
   router.get('/people/:id/links', async (request, response) => {
     response.json({ links: await linksOf(database.db, await personThere(idOf(request))) })
   })

@@ -1,4 +1,5 @@
 import dayjs from 'dayjs'
+import { eq } from 'drizzle-orm'
 import request from 'supertest'
 import { dayAfter, type StopSign } from '@sturvo/core/followup'
 import { routes } from '@sturvo/schema'
@@ -260,6 +261,39 @@ test('a later visit that asks and hears no, or deals with it by name, opens them
     'dealt.nightPain': { by: 'Ilse Marrack', on: today, words: 'Seen by the family doctor, nothing found.' },
   })
   expect(await doors()).toMatchObject({ phone: 'goes on', People: 'no stop' })
+})
+
+test('opened again after more than three weeks without anything done, nothing is begun by the calendar: a new plan comes first', async () => {
+  // the same plan, begun forty days earlier, of which nothing was ever done
+  const [kept] = await server.database.db.select().from(planVersion).where(eq(planVersion.id, planId))
+  const old = `older${planId}`
+  const document = kept!.document
+    .replace(/\d{4}-\d{2}-\d{2}/g, (day) => dayAfter(day, -40))
+    .replaceAll(planId, old)
+    .replace('"number":1', '"number":2')
+  await server.database.write((tx) =>
+    tx.insert(planVersion).values({ ...kept!, id: old, number: 2, document }),
+  )
+  expect((await sendLog([entry({})])).status).toBe(200)
+  const log = (await server.agent.get(`/api/people/${who}/log`).expect(200)).body as { now: string }
+  await write('post', `/api/people/${who}/follow-up`, {
+    kind: 'reopen',
+    id: `open${who}`,
+    planId: old,
+    rule: 'stopSign',
+    seenUpTo: log.now,
+    words: 'Feeling is back; seen by the doctor.',
+  }).expect(201)
+  const { plan } = (await request(app).get('/api/c/plan').set('x-sturvo-link', token).expect(200)).body as {
+    plan: {
+      days: { date: string; trainMin: number; shoesMin: number; spacersMin: number }[]
+      changed: string
+    }
+  }
+  const toCome = plan.days.filter((day) => day.date > today)
+  expect(toCome.length).toBeGreaterThan(7)
+  expect(toCome.every((day) => day.trainMin + day.shoesMin + day.spacersMin === 0)).toBe(true)
+  expect(plan.changed).toContain('new plan')
 })
 
 test('every route that hands a plan out is walked here, or is named with the reason why it need not be', () => {

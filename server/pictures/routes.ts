@@ -33,11 +33,14 @@ export function pictureRoutes(database: Database): Router {
         if (!file) throw badUpload()
         return storePicture(database, visitId, await readFile(file.path), new Date())
       }
+      let stored
       try {
-        response.status(201).json(await store())
+        stored = await store()
       } finally {
+        // before the answer: whoever is answered finds no half of an upload
         if (file) await rm(file.path, { force: true })
       }
+      response.status(201).json(stored)
     },
   )
 

@@ -36,7 +36,12 @@ function drillAnswer({ exercise, dose, fills, because, lines, gate, fallback }: 
     because: [...new Set(because.map((e) => becauseText([e])))],
     ...(gate && { gate: gateSentence(gate) }),
     ...(fallback && {
-      fallback: { id: fallback.exercise.id, name: fallback.exercise.name, ...doseAnswer(fallback.dose) },
+      fallback: {
+        id: fallback.exercise.id,
+        name: fallback.exercise.name,
+        ...doseAnswer(fallback.dose),
+        lines: fallback.lines.map((line) => lineText[line]),
+      },
     }),
   }
 }

@@ -131,7 +131,7 @@ test('the same question gives the same plan, to the byte', () => {
 
 test('more minutes and more kit: never worse than the tighter problem proves', () => {
   const tight = inputOf({ left: shortOfAll, right: {} }, { minutesPerSession: 8, kit: [] })
-  const objective = (input: PlanInput) => solvePlan(input, solve, { nodes: 2000, gap: 0.01 }).plan.proof!
+  const objective = (input: PlanInput) => solvePlan(input, solve, { nodes: 2000, gap: 0.02 }).plan.proof!
   const base = objective(tight)
   for (const roomier of [
     { ...tight, minutesPerSession: 12 },
@@ -143,7 +143,7 @@ test('more minutes and more kit: never worse than the tighter problem proves', (
   }
 })
 
-test('of forty drills and more (200 with --long) that were left out none has a price below nothing, and dear ones say what they push out', () => {
+test('of thirty drills and more (200 with --long) that were left out none has a price below nothing, and dear ones say what they push out', () => {
   const chance = fc.sample(
     fc.record({
       ids: fc.shuffledSubarray(
@@ -154,7 +154,7 @@ test('of forty drills and more (200 with --long) that were left out none has a p
     }),
     { numRuns: 400, seed: fc.readConfigureGlobal().seed ?? 1 },
   )
-  const wanted = cases(40, 200)
+  const wanted = cases(30, 200)
   let asked = 0
   let pushing = 0
   for (const { ids, minutesPerSession } of chance) {

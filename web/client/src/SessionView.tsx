@@ -199,6 +199,11 @@ export function SessionView({
           ) : (
             <p>{drill.cue}</p>
           )}
+          {(drill.lines ?? []).map((line) => (
+            <p key={line} className="line" data-line>
+              {line}
+            </p>
+          ))}
           <p className="soft">
             {words.watchFor} {drill.slip}
           </p>

@@ -1,11 +1,13 @@
 import {
   courseSchema,
   linkSchema,
+  inForceSchema,
   linksSchema,
   logAnswerSchema,
   logPostedSchema,
   madeLinkSchema,
   type ClientLink,
+  type InForceAnswer,
   type Course,
   type FollowDecision,
   type LogAnswer,
@@ -49,6 +51,11 @@ const followApi = api.injectEndpoints({
       responseSchema: logAnswerSchema,
       invalidatesTags: ['follow', 'plans', 'people'],
     }),
+    inForce: build.query<InForceAnswer, string>({
+      query: (personId) => `people/${personId}/in-force`,
+      responseSchema: inForceSchema,
+      providesTags: ['follow'],
+    }),
     links: build.query<{ links: ClientLink[] }, string>({
       query: (personId) => `people/${personId}/links`,
       responseSchema: linksSchema,
@@ -75,6 +82,7 @@ export const {
   useLogQuery,
   useKeyLogMutation,
   useDecideMutation,
+  useInForceQuery,
   useLinksQuery,
   useMakeLinkMutation,
   useChangeLinkMutation,

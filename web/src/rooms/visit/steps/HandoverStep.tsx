@@ -16,6 +16,7 @@ import { useSessionQuery } from '../../../app/api'
 import { lazyPart } from '../../../app/lazyPart'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
+import { HeldBack } from '../../../parts/HeldBack'
 import { MovementView } from '../../../parts/MovementView'
 import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import classes from './HandoverStep.module.css'
@@ -76,6 +77,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
   const stops = heldBackBy(reading.cautions)
   return (
     <div className={classes.handover}>
+      <HeldBack personId={person.id} visitId={visitId} />
       <Group justify="space-between">
         <p className={classes.soft}>
           {isProving
