@@ -201,7 +201,8 @@ export function stopInForceText({
 }): string {
   const isSign = (id: string): id is StopSign => id in stopSignText
   const isCaution = (id: string): id is CautionId => id in cautionText
-  const name = isCaution(what) ? cautionText[what].name : isSign(what) ? stopSignText[what] : what
+  const told = isCaution(what) ? cautionText[what].name : isSign(what) ? stopSignText[what] : what
+  const name = told.charAt(0).toUpperCase() + told.slice(1)
   switch (toldAt) {
     case 'visit':
       return `${name}, told at a visit on ${dayAsRead(since)}.`

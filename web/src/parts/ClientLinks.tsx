@@ -7,6 +7,7 @@ import { dayAsRead, linkMessageText } from '@sturvo/words'
 import { failureText } from '../app/failureText'
 import {
   useChangeLinkMutation,
+  useInForceQuery,
   useLinksQuery,
   useMakeLinkMutation,
   useRevokeLinkMutation,
@@ -32,6 +33,8 @@ export function ClientLinks({
   mayChange: boolean
 }) {
   const { data, isError } = useLinksQuery(personId)
+  const { data: inForce } = useInForceQuery(personId, { refetchOnMountOrArgChange: true })
+  const isHeld = (inForce?.stops.length ?? 0) > 0
   const [make, { isLoading }] = useMakeLinkMutation()
   const [made, setMade] = useState<MadeLink>()
   // what was typed stays when the end of the plan comes to be known
@@ -110,13 +113,19 @@ export function ClientLinks({
           <Button
             onClick={() => void makeOne()}
             loading={isLoading}
-            disabled={until === '' || wordIsBroken}
+            disabled={until === '' || wordIsBroken || isHeld}
             data-make-link
           >
             {open.length > 0 ? 'Make a new link' : 'Make the link'}
           </Button>
           <Tooltip label="One file with plan, pictures and log, for a phone that never reaches this server. What is written in it is handed back as text, pictures to scan, or a file.">
-            <Button variant="default" loading={isGiving} onClick={() => void giveFile()} data-plan-file>
+            <Button
+              variant="default"
+              loading={isGiving}
+              disabled={isHeld}
+              onClick={() => void giveFile()}
+              data-plan-file
+            >
               Give it as a file
             </Button>
           </Tooltip>

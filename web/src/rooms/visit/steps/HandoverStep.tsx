@@ -13,6 +13,7 @@ import type { PlanInput, TrainingPlan } from '@sturvo/core/training'
 import { usePlan } from '../plan/usePlan'
 import { brokenText, shoeVerdicts } from '@sturvo/words'
 import { useSessionQuery } from '../../../app/api'
+import { useInForceQuery } from '../../../app/followApi'
 import { lazyPart } from '../../../app/lazyPart'
 import { useAppSelector } from '../../../app/store'
 import { selectSave } from '../../../outbox/visitSlice'
@@ -46,6 +47,9 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
   const pinnedFindings = answerOf(fields, 'pinnedSentences') ?? []
   const save = useAppSelector(selectSave)
   const { data: session } = useSessionQuery()
+  const { data: inForce } = useInForceQuery(person.id, { refetchOnMountOrArgChange: true })
+  // what this visit says itself stands on its own page
+  const elsewhere = (inForce?.stops ?? []).filter((stop) => stop.visitId !== visitId)
   const on = dayjs(startedOn).format('D MMMM YYYY')
   const asked = useMemo(
     () => daysAsked({ reading, plan, facts, visitOn: startedOn }),
@@ -65,7 +69,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
     references,
   })
   // the files are made by the server from what it has
-  const waits = save !== 'saved'
+  const waits = save !== 'saved' || elsewhere.length > 0
   const file = (name: string) => ({
     component: 'a' as const,
     href: `/api/visits/${visitId}/${name}`,
@@ -77,14 +81,16 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
   const stops = heldBackBy(reading.cautions)
   return (
     <div className={classes.handover}>
-      <HeldBack personId={person.id} visitId={visitId} />
+      <HeldBack personId={person.id} stops={elsewhere} />
       <Group justify="space-between">
         <p className={classes.soft}>
           {isProving
             ? 'The plan is being worked out …'
-            : save === 'saved'
-              ? 'Ready to print.'
-              : 'The print-out waits until everything is saved.'}
+            : elsewhere.length > 0
+              ? 'Nothing is printed before it is settled.'
+              : save === 'saved'
+                ? 'Ready to print.'
+                : 'The print-out waits until everything is saved.'}
         </p>
         <Group gap={8}>
           {stops.length > 0 && (
