@@ -108,10 +108,9 @@ function oftenSore(input: RuleInput, count: number, least: number): Evidence | u
   if (usual > r.steadyPain) return undefined
   const over = (limit: number) => lastDays(input, count).filter((d) => (d.pain ?? 0) > limit)
   const [above, clearly] = [over(r.steadyPain), over(Math.max(r.steadyPain, usual + r.betterBy))]
-  if (clearly.length < least && above.length < count * nearlyAll) return undefined
+  if (clearly.length < least && above.length < (count * r.oftenNearlyAllPct) / 100) return undefined
   return { days: above.map((d) => d.day), value: Math.max(...above.map((d) => d.pain!)), limit: r.steadyPain }
 }
-const nearlyAll = 0.85
 
 /** Mean of each whole week of days before today, newest first, where enough of it was written down. */
 export function weekMeans(
@@ -258,7 +257,7 @@ export const followRules: readonly FollowRule[] = [
     id: 'painOften',
     action: 'backOff',
     lanes: all,
-    reads: ['steadyPain', 'oftenDays', 'betterBy'],
+    reads: ['steadyPain', 'oftenDays', 'betterBy', 'oftenNearlyAllPct'],
     source: `${law}: above 3 on 4 of 7 days where the visit had no more`,
     fires: (input) => oftenSore(input, weekDays, input.r.oftenDays),
   },
@@ -266,7 +265,7 @@ export const followRules: readonly FollowRule[] = [
     id: 'painRefer',
     action: 'backOff',
     lanes: all,
-    reads: ['steadyPain', 'referDays', 'betterBy'],
+    reads: ['steadyPain', 'referDays', 'betterBy', 'oftenNearlyAllPct'],
     source: `${law}: after two weeks of it refer, whatever the mean says`,
     fires: (input) => oftenSore(input, 2 * weekDays, input.r.referDays),
   },

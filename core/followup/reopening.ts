@@ -10,8 +10,6 @@ export type Reopening =
   /** minutes a day of what was really done, less */
   | { how: 'restart'; setsShare: number; minutes: { spacers: number; shoes: number } }
 
-const judged = 7 // days with minutes that say what was really done
-
 /**
  * How a plan begins again after a stop or a gap: from what was really done before, never from what the calendar had
  * come to meanwhile. What was never done begins with less than the plan's first day of it.
@@ -39,7 +37,7 @@ export function reopening(
   if (gap > r.missedAnewWeeks * 7) return { how: 'anew', days: gap }
   const share = restartShare(r)
   const of = (lane: 'spacersMin' | 'shoesMin') => {
-    const done = days.flatMap((d) => ((d[lane] ?? 0) > 0 ? [d[lane]!] : [])).slice(-judged)
+    const done = days.flatMap((d) => ((d[lane] ?? 0) > 0 ? [d[lane]!] : [])).slice(-r.reopenDays)
     const first = planned.find((p) => p[lane] > 0)?.[lane] ?? 0
     const base = done.length > 0 ? done.reduce((sum, v) => sum + v, 0) / done.length : first
     return Math.floor(share * base)

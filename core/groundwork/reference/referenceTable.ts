@@ -721,6 +721,8 @@ export const referenceTable = {
       'pain somebody always had and may go on with, at most',
     ],
     betterBy: [1.2, '0–10', def, 'a week that much under what was told is clearly better'],
+    oftenNearlyAllPct: [85, '%', def, 'of the days, where pain lies hardly above the client’s own level'],
+    reopenDays: [7, 'days', def, 'last days with minutes that say what was really done before a stop'],
     oftenDays: [4, 'days', 'follow-up: 4 of 7 days', 'of a week above that pain: less is done'],
     referDays: [
       8,
