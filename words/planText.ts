@@ -319,8 +319,6 @@ export function leftOutText(because: LeftOutBecause): string {
       return `not with a sore ${painPlaceText[because.place]}`
     case 'cannotYet':
       return 'not one repetition is within what was measured'
-    case 'painFirst':
-      return `waits until the ${painPlaceText[because.place]} hurts less`
     case 'pinch':
       return 'not with a pinch in front of the ankle: joint glide, or someone licensed looks at it'
     case 'gate':

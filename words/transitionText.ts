@@ -36,19 +36,10 @@ export const activityText: Record<StepActivity, string> = {
   hop: 'hops',
 }
 
-const keptForText: Record<NonNullable<TransitionReading['keptFor']>, string> = {
-  pain: 'Nothing new is begun while it hurts this much: planned anew when the worst of a week is under 6 of 10.',
-  grade: 'The arch needs holding up (grade 2 or more): base and depth for what holds it come first.',
-  device: 'A support is worn every day: base and depth for it come first.',
-  supportFirst: 'Support first, as the practice has set it.',
-}
-
 /** The whole way in one or two sentences. */
 export function transitionSentence(transition: TransitionReading): string {
-  const { to, from, keptFor, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } =
-    transition
-  if (to.end === 'fits')
-    return `Shoes that fit, with the sole as it is: no ladder of load, only a date.${keptFor ? ` ${keptForText[keptFor]}` : ''}`
+  const { to, from, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } = transition
+  if (to.end === 'fits') return 'Shoes that fit, with the sole as it is: no ladder of load, only a date.'
   if (targetMinutes === 0) return 'No hours in other shoes are planned.'
   const now = from.newMinutes > 0 ? `From ${hours(from.newMinutes)} a week today` : 'From none today'
   const runs = runTargetMinutes > 0 ? ` and ${num(runTargetMinutes, 0)} min of running` : ''

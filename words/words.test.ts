@@ -183,17 +183,9 @@ test('a drill says its dose and its reason', () => {
 })
 
 test("the client's page holds drills, shoes and care; with a stop only where to go", () => {
-  // grade 2 keeps the shoes: this arch is lifted by the client's own strength
-  const { right } = facts.feet
-  const numbers = { ...right.numbers, navicularActive: 41.5 }
-  const able = read(
-    { ...facts, feet: { ...facts.feet, right: { ...right, numbers } } },
-    references,
-    defaultSettings,
-  )
   const page = handoutOf({
-    reading: able,
-    plan: choosePlan(able.planInput!),
+    reading,
+    plan: choosePlan(reading.planInput!),
     practice: 'Tideway',
     client: 'Ansa Rook',
     on: '4 May 2026',

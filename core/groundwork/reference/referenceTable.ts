@@ -701,19 +701,6 @@ export const referenceTable = {
   }),
   ...group('between visits', {
     calmPain: [2, '0–10', 'follow-up: settled', 'worst pain of a calm week, at most'],
-    painLowDoseFrom: [
-      3,
-      '0–10',
-      'training plan: pain as a gate',
-      'from here a sore place gets the lowest dose',
-    ],
-    painUnloadedFrom: [
-      6,
-      '0–10',
-      'training plan: pain as a gate',
-      'from here nothing loads a sore place, and no new shoes are begun',
-    ],
-    painComfortFrom: [8, '0–10', 'training plan: pain as a gate', 'from here only what soothes is left'],
     steadyPain: [
       3,
       '0–10',

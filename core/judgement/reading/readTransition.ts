@@ -21,7 +21,6 @@ import {
   type TransitionInput,
 } from '../../plan/transition'
 import { isWorn } from '../../shoe/footwear'
-import { gradeFloor } from '../../foot/deformity'
 import type { MotionChances } from '../../foot/arch'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { GradesReading } from './readGrades'
@@ -45,36 +44,12 @@ export type TransitionReading = Transition & {
   /** what share and goal would ask for; more than the target where the tissues leave no room for it */
   wishedMinutes: number
   allowed: TransitionEnd[]
-  /** why the shoes stay as they are, where that is no caution's doing */
-  keptFor: ShoesKeptFor | undefined
   /** under the heel by the hours on the feet, today and at the end, mm */
   stackMm: { now: number; end: number }
   buy: ToBuy[]
   letGo: ToLetGo[]
   /** minutes a week by shoe, today and at the end */
   shelf: { now: ShelfPart[]; then: ShelfPart[] }
-}
-
-/** What keeps the shoes as they are, before any wish. @source footwear transition: grade, device, pain decide the end */
-export type ShoesKeptFor = 'pain' | 'grade' | 'device' | 'supportFirst'
-
-function shoesKeptFor(
-  {
-    facts,
-    grades,
-    settings,
-  }: {
-    facts: VisitFacts
-    grades: BySide<GradesReading>
-    settings: Pick<PracticeSettings, 'archSupport'>
-  },
-  r: References,
-): ShoesKeptFor | undefined {
-  if ((facts.worstPain ?? 0) >= r.painUnloadedFrom) return 'pain'
-  if (sides.some((side) => (gradeFloor(grades[side].arch) ?? 0) >= 2)) return 'grade'
-  if (facts.orthoses.some(({ kind, hoursPerDay = 0 }) => kind !== 'cushion' && hoursPerDay > 0))
-    return 'device'
-  return settings.archSupport === 'supportFirst' ? 'supportFirst' : undefined
 }
 
 /**
@@ -88,7 +63,7 @@ export function readTransition(
     cautions: CautionReading
     look: BySide<LookReading>
     grades: BySide<GradesReading>
-    settings: Pick<PracticeSettings, 'barefoot' | 'archSupport'>
+    settings: Pick<PracticeSettings, 'barefoot'>
     shoes: readonly ShoeOnFeet[]
     newShoe: ShoeOnFeet | undefined
   },
@@ -97,9 +72,8 @@ export function readTransition(
   const { facts, cautions, settings, newShoe } = input
   const { effects } = cautions
   const wish = facts.plan.transition
-  const keptFor = shoesKeptFor(input, references)
-  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects, isKept: keptFor !== undefined }
-  const allowed = allowedEnds(effects, asked.isKept)
+  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects }
+  const allowed = allowedEnds(effects)
   const proposed = proposedEnd(asked)
   const end = wish.end && allowed.includes(wish.end) ? wish.end : proposed
   const worn = facts.shoes.filter(isWorn)
@@ -161,7 +135,6 @@ export function readTransition(
     measured,
     proposed,
     allowed,
-    keptFor,
     stackMm: {
       now: meanStackMm(from, sole, from.newMinutes),
       end: meanStackMm(from, sole, planned.to.minutes),

@@ -180,20 +180,3 @@ test('a wider heel on the print changes the drawn outline and with it the fit', 
   expect(heelOut(64)).toBeGreaterThan(narrow + 3)
   expect(heelOut(50)).toBe(narrow)
 })
-
-test('pain from 6, grade 2, a device of every day and "support first" keep the shoes as they are, whatever a hand chose', () => {
-  const wish = bareFacts().plan
-  const chosen = { ...wish, transition: { ...wish.transition, end: 'mostThin' as const, hours: 30 } }
-  const kept = { to: { end: 'fits', minutes: 0 }, weeks: [], allowed: ['fits'] }
-  expect(readNow({ plan: chosen }).transition).toMatchObject({ to: { end: 'mostThin' }, keptFor: undefined })
-  expect(readNow({ plan: chosen, worstPain: 5 }).transition).toMatchObject({ keptFor: undefined })
-  expect(readNow({ plan: chosen, worstPain: 6 }).transition).toMatchObject({ ...kept, keptFor: 'pain' })
-  const device = { id: 'd', kind: 'custom', volume: 'full', reason: 'grade', hoursPerDay: 8 } as const
-  expect(readNow({ plan: chosen, orthoses: [device] }).transition).toMatchObject({
-    ...kept,
-    keptFor: 'device',
-  })
-  expect(readNow({ plan: chosen, orthoses: [{ ...device, hoursPerDay: 0 }] }).transition).toMatchObject({
-    keptFor: undefined,
-  })
-})

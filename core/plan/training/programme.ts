@@ -19,8 +19,6 @@ export type PlanInput = {
   effects: readonly CautionEffect[]
   settings: TrainingSettings
   painPlaces: Record<Side, readonly PainPlace[]>
-  /** the worst of the last week on each side, 0..10 */
-  pain: Record<Side, number>
   hasPinch: boolean
   measured: Measured
   /** "just a check": nothing is trained unless somebody asks for it */
@@ -86,8 +84,6 @@ export function programmeOf(asked: PlanInput): Programme {
     effects: new Set(input.effects),
     settings: input.settings,
     painPlaces: input.painPlaces,
-    pain: input.pain,
-    references: r,
     hasPinch: input.hasPinch,
     isLocked: input.measured.isLocked,
     kneeComesIn: input.measured.kneeComesIn,

@@ -1,5 +1,4 @@
 import type { CautionEffect } from '../cautions'
-import type { References } from '../../groundwork/reference'
 import type { BySide } from '../../groundwork/side'
 import type { Capacity, KitItem } from './capacities'
 import { forbiddenBy } from './effectRules'
@@ -7,7 +6,6 @@ import type { Exercise, ExerciseTrait } from './exercise'
 import type { GateId } from './gateIds'
 import { basisOf } from './ownDrill'
 import type { Gate } from './gates'
-import { shutByPain } from './painGate'
 import type { PainPlace } from './priorities'
 
 export type TrainingSettings = {
@@ -27,8 +25,6 @@ export type LeftOutBecause =
   | { why: 'caution'; effect: CautionEffect }
   | { why: 'setting'; setting: SettingId }
   | { why: 'pain'; place: PainPlace }
-  /** it loads a place that hurts too much for it now */
-  | { why: 'painFirst'; place: PainPlace }
   /** not one repetition is within what was measured */
   | { why: 'cannotYet' }
   | { why: 'pinch' }
@@ -52,9 +48,6 @@ export type RuleInput = {
   effects: ReadonlySet<CautionEffect>
   settings: TrainingSettings
   painPlaces: BySide<readonly PainPlace[]>
-  /** the worst of the last week on each side, 0..10 */
-  pain: BySide<number>
-  references: References
   /** what was felt at the end of the ankle's range, on either side */
   hasPinch: boolean
   isLocked: boolean
@@ -84,8 +77,6 @@ export function forbids(exercise: Exercise, input: RuleInput): LeftOutBecause | 
   const sore = [...input.painPlaces.left, ...input.painPlaces.right]
   const pain = painRules.find((rule) => sore.includes(rule.place) && rule.forbids.some(has))
   if (pain) return { why: 'pain', place: pain.place }
-  const tooSore = shutByPain(exercise, input, input.references)
-  if (tooSore) return { why: 'painFirst', place: tooSore }
   if (input.hasPinch && (has('calfStretch') || has('ankleFront')) && basisOf(exercise) !== 'bandGlide')
     return { why: 'pinch' }
   const setting = settingAgainst(exercise, input, sore)

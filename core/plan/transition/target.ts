@@ -34,11 +34,10 @@ export type TargetInput = {
 
 /**
  * The ends a client may have, by cautions. Lost feeling and a stiff sore big toe leave shoes that fit: thin soles are the
- * licensed lead's to allow, and a rocker is a fair choice. So does a foot that is held up, or hurts too much.
- * @param isKept grade, device, setting or pain keep the shoes as they are
+ * licensed lead's to allow, and a rocker is a fair choice.
  */
-export function allowedEnds(effects: ReadonlySet<CautionEffect>, isKept = false): TransitionEnd[] {
-  if (isKept || effects.has('noBarefootOutside') || effects.has('bigToeInComfort')) return ['fits']
+export function allowedEnds(effects: ReadonlySet<CautionEffect>): TransitionEnd[] {
+  if (effects.has('noBarefootOutside') || effects.has('bigToeInComfort')) return ['fits']
   return [...transitionEnds]
 }
 
@@ -47,9 +46,8 @@ export function proposedEnd({
   goal,
   barefoot,
   effects,
-  isKept = false,
-}: Omit<TargetInput, 'chosenHours' | 'runs'> & { isKept?: boolean }): TransitionEnd {
-  const allowed = allowedEnds(effects, isKept)
+}: Omit<TargetInput, 'chosenHours' | 'runs'>): TransitionEnd {
+  const allowed = allowedEnds(effects)
   const wished: TransitionEnd =
     goal === 'check'
       ? 'fits'
