@@ -1,4 +1,4 @@
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { performance } from 'node:perf_hooks'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { Agent, request } from 'node:http'
@@ -101,7 +101,7 @@ async function main(): Promise<void> {
           ),
           { path: 'answer.goal', value: 'Stand a whole shift.' },
           // asked and denied: a page without a plan would be made in no time
-          ...stopQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false })),
+          ...cautionQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false })),
           ...[1, 2, 3].map((n) => ({
             path: `shoe.shoe0000000${n}`,
             value: { name: `Shoe ${n}`, hoursPerWeek: 10 * n, stackHeelMm: 30, stackForefootMm: 22 },

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { createClient } from '@libsql/client'
 import { becomeOwner, runServer } from '../server/testing/runningServer'
 
@@ -54,7 +54,7 @@ async function main(): Promise<void> {
       throw new Error(`${asked[0]} ${asked[1]}: ${answer.status} ${answer.text.slice(0, 200)}`)
     return answer
   }
-  const noRedFlags = stopQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false }))
+  const noRedFlags = cautionQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false }))
   console.log(`seed ${seed}: ${practitioners} practitioners, ${phones} phones`)
   for (let i = 0; i < practitioners; i++) {
     await must('POST', '/api/people', { id: `person${pad(i)}`, name: `Client ${i}` })

@@ -163,7 +163,7 @@ test.each([
   expect(reading.cautions.cautions.map((c) => c.id)).toEqual(expect.arrayContaining(ids))
 })
 
-test('the way into other shoes is everybody’s own, and the runner with the old fracture arrives', async () => {
+test('the way into other shoes is everybody’s own, two keep theirs for what the foot needs, and the runner with the old fracture arrives', async () => {
   const keys = 'ansa oda suna tobin mirel jory edric pia corin wen bo ketta lio'.split(' ')
   const ways = await Promise.all(
     keys.map(async (key) => [key, (await readOf(key)).reading.transition!] as const),
@@ -171,7 +171,12 @@ test('the way into other shoes is everybody’s own, and the runner with the old
   const half = ways.map(([, { weeks }]) =>
     Array.from({ length: 26 }, (_, i) => weeks[Math.min(i, weeks.length - 1)]?.minutes ?? 0).join(' '),
   )
-  expect(new Set(half).size).toBeGreaterThanOrEqual(10)
+  // held up by grade 2, or too sore to begin anything new
+  expect(ways.flatMap(([key, { keptFor }]) => (keptFor ? [[key, keptFor]] : []))).toEqual([
+    ['ansa', 'grade'],
+    ['suna', 'pain'],
+  ])
+  expect(new Set(half).size).toBeGreaterThanOrEqual(9)
   const pia = new Map(ways).get('pia')!
   expect(pia.factors).toContain('bone')
   expect(pia.reachedWeek).toBeLessThanOrEqual(40)
@@ -352,13 +357,13 @@ describe('plans differ where feet differ', () => {
 
   /** Whom each setting has to touch: written down by what the feet and the complaint of each are. */
   test.each([
-    [{ plantarFascia: 'lengthen' }, ['ansa', 'suna', 'mirel']],
-    [{ toeCurl: 'avoided' }, ['ansa', 'pia']],
+    [{ plantarFascia: 'lengthen' }, ['ansa']],
+    [{ toeCurl: 'avoided' }, ['suna', 'pia']],
     [{ hipDrills: 'whenKneeIn' }, ['edric', 'corin']],
     [{ pronation: 'limit' }, ['tobin', 'wen']],
-    [{ correction: 'localFirst' }, ['tobin', 'mirel']],
+    [{ correction: 'localFirst' }, ['tobin', 'ansa']],
     [{ barefoot: 'cautious' }, ['pia', 'wen']],
-    [{ bigToeGoal: 'sixtyFive' }, ['oda', 'tobin']],
+    [{ bigToeGoal: 'sixtyFive' }, ['corin', 'wen']],
     [{ precision: 'symmetry' }, ['ansa', 'ketta']],
   ] as [Settings, string[]][])('%j changes the plans of %j', async (settings, touched) => {
     for (const key of touched) expect(await idsOf(key, settings)).not.toEqual(await idsOf(key))

@@ -104,7 +104,7 @@ export const otherTen: readonly MadeUpClient[] = [
         side: 'right',
         across: 0.12,
         along: 0.16,
-        worst: 7,
+        worst: 5,
         when: ['firstStep', 'afterLoad'],
         since: 'since winter',
       },

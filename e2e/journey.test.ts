@@ -51,6 +51,7 @@ describe('one visit, from an empty person to the page in the hand', () => {
     await page.waitForSelector('[role="radiogroup"]')
     await clickText(page, 'Asked all: none of these')
     await page.waitForSelector('::-p-text(none of them)')
+    await clickText(page, 'Asked: nothing else')
     const foot = await page.waitForSelector('[data-pain="right"]')
     await foot!.click()
     await page.waitForSelector('[role="group"][aria-label="This mark"]')

@@ -177,7 +177,33 @@ export const clientAnswerSchema = z.object({
   now: z.string(),
   paused: z.object({ since: daySchema, signs: z.array(z.enum(stopSigns)).max(stopSigns.length) }).optional(),
   /** days that were written down, so that a second phone knows */
-  logged: z.array(z.object({ day: daySchema, training: z.enum(donenesses).optional() })).max(800),
+  logged: z
+    .array(
+      z.object({
+        day: daySchema,
+        training: z.enum(donenesses).optional(),
+        spacersMin: z.number().optional(),
+        shoesMin: z.number().optional(),
+        pain: z.number().optional(),
+        firstSteps: z.number().optional(),
+        morning: z.number().optional(),
+      }),
+    )
+    .max(800),
+  /** by which the phone holds the plan by itself; answers kept on phones from before have none */
+  hold: z
+    .object({
+      from: daySchema,
+      calm: z.number(),
+      once: z.number(),
+      twice: z.number(),
+      daysLeast: z.number(),
+      judgedDays: z.number(),
+      backShare: z.number(),
+      growth: z.number(),
+      staleDays: z.number(),
+    })
+    .optional(),
 })
 export type ClientAnswer = z.infer<typeof clientAnswerSchema>
 
@@ -252,6 +278,15 @@ export const logAnswerSchema = z.object({
   planEndsOn: daySchema.optional(),
   /** whether this version has a page to print */
   hasPage: z.boolean().optional(),
+  /** where the phone holds the plan by itself */
+  held: z
+    .object({
+      week: z.number().int(),
+      behind: z.number().int(),
+      share: z.number(),
+      why: z.enum(['silence', 'pain', 'stepBack']),
+    })
+    .optional(),
   /** part of everything with which a stopped plan begins again */
   restartShare: z.number(),
   /** the server's clock: the log is seen up to here */

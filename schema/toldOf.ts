@@ -12,14 +12,20 @@ import { sides } from '@sturvo/core/side'
 import { answerOf, cautionAnswersOf, dealtOf, historyOf, marksOf } from './factsOf'
 import type { Fields } from './visit'
 
-type Asked = { fields: Fields; startedOn: string; birthYear: number | null }
+type Asked = {
+  fields: Fields
+  startedOn: string
+  birthYear: number | null
+  /** false where a coach leads: what asks for somebody licensed then allows no plan */
+  hasLicensedLead: boolean
+}
 
 /**
  * The cautions that a visit tells by itself: answers, history, medicines, the map, what was seen swollen. Quick, because
  * lists and doors ask it; what needs the whole reading (a grade, a fat pad) only limits and never stops.
  */
 export function cautionsTold(
-  { fields, startedOn, birthYear }: Asked,
+  { fields, startedOn, birthYear, hasLicensedLead }: Asked,
   references: References,
 ): CautionReading {
   const told = {
@@ -34,6 +40,8 @@ export function cautionsTold(
     answers: cautionAnswersOf(fields),
     signs: toldSigns({ ...told, pains }, references),
     dealtWith: dealtOf(fields),
+    hasLicensedLead,
+    isAgeKnown: birthYear !== null,
   })
 }
 

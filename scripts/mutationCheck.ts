@@ -21,7 +21,7 @@ const ofPlanner: Mutation[] = [
   { file: 'value.ts', from: '> p.input.minutesPerSession + 1e-9', to: '> p.input.minutesPerSession + 9' },
   { file: 'value.ts', from: 'n > sameCapacityMost', to: 'n > sameCapacityMost + 2' },
   { file: 'programme.ts', from: 'weight.left > 0 || weight.right > 0', to: 'weight.left > 0' },
-  { file: 'value.ts', from: '> frame.newMost', to: '> frame.newMost + 3' },
+  { file: 'painGate.ts', from: 'pain >= r.painUnloadedFrom', to: 'pain > r.painUnloadedFrom' },
 ].map((one) => ({ ...one, file: planner + one.file }))
 const ofOutbox: Mutation[] = [
   { from: 'state.me === event.accountId', to: 'state.me !== event.accountId' },

@@ -184,6 +184,27 @@ export function followMessageText(action: FollowAction, practice: string): strin
   }
 }
 
+/** Where the client's page holds the plan by itself, and why. */
+export function pageHoldsText({
+  week,
+  behind,
+  share,
+  why,
+}: {
+  week: number
+  behind: number
+  share: number
+  why: 'silence' | 'pain' | 'stepBack'
+}): string {
+  const at = behind > 0 ? `stays at week ${week}, ${behind} behind the calendar` : `is at week ${week}`
+  const because = {
+    silence: 'too few days were written down to go on',
+    pain: 'there was more pain than it goes on with',
+    stepBack: `clearly more pain, so ${num(share * 100, 0)} % and the easier form`,
+  }[why]
+  return `The client’s page ${at}: ${because}. What is decided here begins from there.`
+}
+
 /** Words for a text message with the link. */
 export function linkMessageText(practice: string, address: string, until: string): string {
   return `Your plan from ${practice}: ${address} It works until ${dayAsRead(until)}. Keep this link to yourself.`

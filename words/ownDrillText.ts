@@ -34,6 +34,14 @@ export const traitText: Record<ExerciseTrait, string> = {
   rollOut: 'rolls the foot outwards',
   rubber: 'pulls against rubber',
   heavy: 'heavy: 48 hours of rest after it',
+  bigToeLoaded: 'body weight bends the big toe',
+  flatOnBack: 'flat on the back',
+  knobs: 'knobs under the sole',
+  toesSqueezed: 'squeezes between the toes',
+  rub: 'rubs',
+  heelStand: 'stands on the heels alone',
+  heelBelow: 'the heel sinks below a step',
+  byPractitioner: 'done by the practitioner’s hands',
 }
 
 const fieldText: Record<Extract<OwnDrillProblem, { what: 'empty' }>['field'], string> = {

@@ -15,7 +15,7 @@ import type {
   Stage,
   TrainingPlan,
 } from '@sturvo/core/training'
-import type { PlanBlock } from '@sturvo/core/cautions'
+import { stopQuestions, type CautionQuestion, type PlanBlock } from '@sturvo/core/cautions'
 import type { SpacingStart } from '@sturvo/core/spacing'
 import type { GroundSurface, TransitionFactor } from '@sturvo/core/transition'
 import { cautionText, effectText } from './cautionText'
@@ -319,6 +319,10 @@ export function leftOutText(because: LeftOutBecause): string {
       return `not with a sore ${painPlaceText[because.place]}`
     case 'cannotYet':
       return 'not one repetition is within what was measured'
+    case 'atVisit':
+      return 'done by your hands at the visit: never homework'
+    case 'painFirst':
+      return `waits until the ${painPlaceText[because.place]} hurts less`
     case 'pinch':
       return 'not with a pinch in front of the ankle: joint glide, or someone licensed looks at it'
     case 'gate':
@@ -371,11 +375,15 @@ export function noTrainingText(plan: TrainingPlan): string | undefined {
 }
 
 /** Why there is no plan of any kind. */
-export function blockText({ openQuestions, stops }: PlanBlock): string {
-  const open =
-    openQuestions.length > 0
-      ? `${openQuestions.length} red-flag ${openQuestions.length === 1 ? 'question is' : 'questions are'} not answered yet.`
-      : ''
+export function blockText({ openQuestions, isAgeUnknown, stops }: PlanBlock): string {
+  const isFlag = (question: CautionQuestion) => stopQuestions.some((flag) => flag === question)
+  const flags = openQuestions.filter(isFlag).length
+  const parts = [
+    ...(flags > 0 ? [`${flags} red-flag ${flags === 1 ? 'question' : 'questions'}`] : []),
+    ...(openQuestions.length > flags ? ['conditions and medicines'] : []),
+    ...(isAgeUnknown ? ['the year of birth'] : []),
+  ]
+  const open = parts.length > 0 ? `Not asked yet: ${parts.join(', ')}.` : ''
   const held = stops.length > 0 ? `In force: ${stops.map((id) => cautionText[id].name).join(', ')}.` : ''
   return [open, held].filter(Boolean).join(' ')
 }

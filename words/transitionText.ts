@@ -36,10 +36,18 @@ export const activityText: Record<StepActivity, string> = {
   hop: 'hops',
 }
 
+const keptForText: Record<NonNullable<TransitionReading['keptFor']>, string> = {
+  grade: 'The arch needs holding up (grade 2 or more): base and depth for what holds it come first.',
+  device: 'A support is worn every day: base and depth for it come first.',
+  supportFirst: 'Support first, as the practice has set it.',
+}
+
 /** The whole way in one or two sentences. */
 export function transitionSentence(transition: TransitionReading): string {
-  const { to, from, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } = transition
-  if (to.end === 'fits') return 'Shoes that fit, with the sole as it is: no ladder of load, only a date.'
+  const { to, from, keptFor, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } =
+    transition
+  if (to.end === 'fits')
+    return `Shoes that fit, with the sole as it is: no ladder of load, only a date.${keptFor ? ` ${keptForText[keptFor]}` : ''}`
   if (targetMinutes === 0) return 'No hours in other shoes are planned.'
   const now = from.newMinutes > 0 ? `From ${hours(from.newMinutes)} a week today` : 'From none today'
   const runs = runTargetMinutes > 0 ? ` and ${num(runTargetMinutes, 0)} min of running` : ''
@@ -56,7 +64,12 @@ export function transitionSentence(transition: TransitionReading): string {
   const other = smaller
     ? ` ${hours(smaller.targetMinutes)} a week would be reached in week ${smaller.weeks}.`
     : ''
-  return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}`
+  const { heldWeeks } = transition.input
+  const held =
+    heldWeeks > 0
+      ? ` Pain holds the first ${heldWeeks === 1 ? 'week' : `${heldWeeks} weeks`}: nothing grows before 3 days at 3 of 10 or less.`
+      : ''
+  return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}${held}`
 }
 
 /** Why it takes longer than for others; nothing where there is no reason. */
@@ -115,6 +128,7 @@ const ruleText: Record<LimitRule, string> = {
   first: 'first exposure',
   dose: 'dose of a tissue',
   missed: 'missed week',
+  pain: 'held by pain',
 }
 /** A rule that a hand went over: which, by how much, and what would be allowed. */
 export function brokenText({ week, rule, byMin, nearestMin }: BrokenRule): string {

@@ -45,6 +45,7 @@ export function versionCause(action: string | undefined): string {
     case 'hold':
     case 'backOff':
     case 'restart':
+    case 'advance':
       return `proposal of the log taken: ${followActionText[action].toLowerCase()}`
     default:
       return action

@@ -1,4 +1,4 @@
-import { cautionIds, stopQuestions } from '@sturvo/core/cautions'
+import { cautionIds, cautionQuestions } from '@sturvo/core/cautions'
 import { measureIds } from '@sturvo/core/measures'
 import { defaultSettings, read, type Finding, type VisitFacts } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
@@ -28,7 +28,7 @@ const both = (id: string, left: number | string, right: number | string) => ({
   [`measure.${id}.right.1`]: right,
 })
 const fields = {
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
   ...both('navicularSit', 43, 42),
   ...both('navicularStand', 34.5, 31),
   ...both('navicularSingle', 31, 30.5),
@@ -183,9 +183,17 @@ test('a drill says its dose and its reason', () => {
 })
 
 test("the client's page holds drills, shoes and care; with a stop only where to go", () => {
+  // grade 2 keeps the shoes: this arch is lifted by the client's own strength
+  const { right } = facts.feet
+  const numbers = { ...right.numbers, navicularActive: 41.5 }
+  const able = read(
+    { ...facts, feet: { ...facts.feet, right: { ...right, numbers } } },
+    references,
+    defaultSettings,
+  )
   const page = handoutOf({
-    reading,
-    plan: choosePlan(reading.planInput!),
+    reading: able,
+    plan: choosePlan(able.planInput!),
     practice: 'Tideway',
     client: 'Ansa Rook',
     on: '4 May 2026',

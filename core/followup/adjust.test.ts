@@ -164,3 +164,51 @@ test('a day outside of the plan is refused', () => {
     }),
   ).toThrow(RangeError)
 })
+
+describe('a client who stands behind the calendar', () => {
+  const plan = made(8, 3)
+  const from = plan[5]!.days[2]!.date // the sixth week, while the phone holds the second
+  const decided = (action: Adjustment['action']) =>
+    adjustedWeeks(plan, { action, standsAt: 2, from, minutes: {}, setsShare: 0.6, growth: 0.15 })
+  const after = (weeks: Made) => flat(weeks).filter((d) => d.date >= from)
+  const most = (week: number, lane: 'spacersMin' | 'shoesMin') =>
+    Math.max(...made(8, 3)[week - 1]!.days.map((d) => d[lane]))
+
+  test('goes on to the third week, not to the seventh', () => {
+    const { weeks, movedWeeks, week } = decided('advance')
+    expect([movedWeeks, week, weeks.length]).toEqual([4, 2, 12])
+    const [rest, next] = [weeks[5]!, weeks[6]!].map(({ days }) => days.filter((d) => d.date >= from))
+    expect(Math.max(...rest!.map((d) => d.spacersMin))).toBe(most(2, 'spacersMin'))
+    expect(Math.max(...next!.map((d) => d.spacersMin))).toBe(most(3, 'spacersMin'))
+    expect(weeks.slice(0, 5)).toEqual(plan.slice(0, 5))
+  })
+
+  test('does the second week once more where it is held, and less of it where it is backed off', () => {
+    const held = decided('hold')
+    expect(held.movedWeeks).toBe(5)
+    expect(Math.max(...held.weeks[6]!.days.map((d) => d.spacersMin))).toBe(most(2, 'spacersMin'))
+    const less = after(decided('backOff').weeks).slice(0, 11)
+    expect(Math.max(...less.map((d) => d.spacersMin))).toBeLessThanOrEqual(0.6 * most(2, 'spacersMin'))
+  })
+
+  test('no check of a date is asked twice, and days away stay away', () => {
+    const { weeks } = decided('advance')
+    const checks = (of: Made) => flat(of).reduce((n, d) => n + d.checks.length, 0)
+    expect(checks(weeks)).toBe(checks(plan))
+    for (const day of after(weeks)) {
+      const was = flat(plan).find((d) => d.date === day.date)
+      if (was?.wish === 'holiday') expect([day.parts, day.shoesMin]).toEqual([[], 0])
+    }
+  })
+
+  test('doses are those of the weeks that are done', () => {
+    const phases = [
+      { fromWeek: 1, weeks: 3 },
+      { fromWeek: 4, weeks: 5 },
+    ]
+    expect(movedPhases(phases, decided('advance'))).toEqual([
+      { fromWeek: 1, weeks: 7 },
+      { fromWeek: 8, weeks: 5 },
+    ])
+  })
+})

@@ -20,7 +20,9 @@ export type AdjustableDay = {
 export type AdjustableWeek<D extends AdjustableDay> = { week: number; stage: string; days: D[] }
 
 export type Adjustment = {
-  action: Exclude<FollowAction, 'stop' | 'advance'>
+  action: Exclude<FollowAction, 'stop'>
+  /** the week the client has come to, where the phone held the plan behind the calendar */
+  standsAt?: number | undefined
   /** first day it counts for: the day after it was decided */
   from: string
   /** most a day while less is done; it grows with the sets afterwards */
@@ -41,30 +43,48 @@ export const away = ['holiday', 'ill']
  * comes a week later. Backed off or begun again: for the rest of that week and the next one less is done and in the
  * easier form, then the same week again with a part that grows no faster than new minutes may, then as it was, then
  * the rest. Days before `from` stay as they were.
+ * Where the client stands behind the calendar, all of it begins from the week the client stands at.
  *
  * Days away stay days away; no two drills come to stand on neighbouring days that stood on none before, so that what
  * needs 48 hours keeps them.
- * @returns the weeks, by how many weeks the rest has moved, and the week that counts
+ * @returns the weeks, by how many weeks the rest has moved, and the week it stands at
  * @throws RangeError where `from` is no day of the plan
  */
 export function adjustedWeeks<D extends AdjustableDay>(
   weeks: readonly AdjustableWeek<D>[],
   adjustment: Adjustment,
 ): { weeks: AdjustableWeek<D>[]; movedWeeks: number; week: number } {
-  const { action, from } = adjustment
+  const { action, from, standsAt } = adjustment
   const weekOf = (date: string) => weeks.findIndex(({ days }) => days.some((d) => d.date === date))
   if (weekOf(from) < 0) throw new RangeError('from is no day of the plan')
   const at = Math.max(0, weekOf(dayAfter(from, -1)))
   const now = weeks[at]!
-  const same = now.days.map((day) => ({ ...day, checks: [] }))
-  const isLess = action !== 'hold'
+  const stands = Math.min(
+    at,
+    weeks.findIndex(({ week }) => week === (standsAt ?? now.week)),
+  )
+  const behind = stands < 0 ? 0 : at - stands
+  const same = weeks[at - behind]!.days.map((day) => ({ ...day, checks: [] }))
+  const isLess = action === 'backOff' || action === 'restart'
   const eased = (day: D): D => ({ ...lessened(day, adjustment.setsShare), isEasier: true })
-  const least = (day: D) => capped(eased(day), adjustment, 0)
-  const begun = isLess ? { ...now, days: now.days.map((d) => (d.date < from ? d : least(d))) } : now
+  const begun = {
+    ...now,
+    days: now.days.map((day, place) => {
+      if (day.date < from || (!isLess && behind === 0)) return day
+      const done = behind === 0 ? day : onSameDay(same[place] ?? day, day)
+      return isLess ? capped(eased(done), adjustment, 0) : done
+    }),
+  }
   const again = isLess
     ? [same.map(eased), ...grown(adjustment).map((share) => same.map((d) => lessened(d, share))), same]
-    : [same]
-  const later = [...again.map((days) => ({ ...now, days })), ...weeks.slice(at + 1)]
+    : action === 'hold'
+      ? [same]
+      : []
+  // what was checked on its date is not checked once more
+  const next = weeks
+    .slice(at - behind + 1)
+    .map((week, i) => (i < behind ? { ...week, days: week.days.map((d) => ({ ...d, checks: [] })) } : week))
+  const later = [...again.map((days) => ({ ...now, days })), ...next]
   const wishAt = new Map(weeks.flatMap(({ days }) => days.map((d) => [d.date, d.wish] as const)))
   const dated = later.map(({ stage, days }, i) => ({
     week: now.week + 1 + i,
@@ -74,7 +94,17 @@ export function adjustedWeeks<D extends AdjustableDay>(
     ),
   }))
   const moved = [...weeks.slice(0, at), begun, ...dated]
-  return { weeks: apartAsBefore(weeks, moved, from), movedWeeks: again.length, week: now.week }
+  return {
+    weeks: apartAsBefore(weeks, moved, from),
+    movedWeeks: again.length + behind,
+    week: weeks[at - behind]!.week,
+  }
+}
+
+/** What is done on another day, on the date, with the wish and the checks of this one; a day off stays one. */
+const onSameDay = <D extends AdjustableDay>(done: D, { date, wish, checks }: D): D => {
+  const day = { ...done, date, checks }
+  return away.includes(wish) ? emptied(day, wish) : { ...day, wish }
 }
 
 /** Parts of the weeks between the eased one and the whole one. */
@@ -85,7 +115,9 @@ function grown({ setsShare, growth }: Pick<Adjustment, 'setsShare' | 'growth'>):
 }
 
 /** A part of everything. */
-function lessened<D extends AdjustableDay>(day: D, share: number): D {
+export function lessened<
+  D extends Pick<AdjustableDay, 'trainMin' | 'spacersMin' | 'shoesMin' | 'shoesMostMin' | 'setsShare'>,
+>(day: D, share: number): D {
   const shoesMin = Math.floor(day.shoesMin * share)
   return {
     ...day,

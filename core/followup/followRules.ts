@@ -63,7 +63,7 @@ const lastDays = ({ days, today }: RuleInput, count: number) =>
   days.filter((d) => ageOf(d, today) < count && ageOf(d, today) >= 0)
 const ageOf = (day: { day: string }, today: string) => daysBetween(day.day, today)
 const isTrained = (d: LoggedDay) => d.training === 'done' || d.training === 'partly'
-const isMoved = (d: LoggedDay) => isTrained(d) || (d.shoesMin ?? 0) > 0 || (d.spacersMin ?? 0) > 0
+export const isMoved = (d: LoggedDay) => isTrained(d) || (d.shoesMin ?? 0) > 0 || (d.spacersMin ?? 0) > 0
 
 /**
  * Days of a channel that lie above its level by more than `by` and more than the level is known to; a channel without

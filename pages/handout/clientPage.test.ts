@@ -1,5 +1,5 @@
 import { read, defaultSettings, type VisitFacts } from '@sturvo/core/reading'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { referenceValues } from '@sturvo/core/reference'
 import { choosePlan } from '@sturvo/core/training'
 import { factsOf, type Fields } from '@sturvo/schema'
@@ -7,7 +7,7 @@ import { clientShoeLines, clientSpacingText } from '@sturvo/words'
 import { handoutOf } from './index'
 
 const references = referenceValues()
-const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false]))
+const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false]))
 const factsWith = (fields: Fields): VisitFacts =>
   factsOf({
     fields: { ...noRedFlags, ...fields },

@@ -1,4 +1,4 @@
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { planDays } from '@sturvo/core/days'
 import { daysAsked, defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
@@ -7,7 +7,7 @@ import { factsOf, type Fields } from '@sturvo/schema'
 import { handoutOf, planSheetOf } from './index'
 
 const references = referenceValues()
-const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false]))
+const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false]))
 const short: Fields = {
   ...noRedFlags,
   'measure.kneeToWall.left.1': 92,
@@ -25,7 +25,7 @@ function papersOf(fields: Fields, own: OwnDrill[] = []) {
     ownedKit: ['wall', 'step'],
     references,
   })
-  const reading = read(facts, references, defaultSettings, own)
+  const reading = read(facts, references, { ...defaultSettings, licence: 'podiatrist' }, own)
   const plan = choosePlan(reading.planInput!)
   const asked = daysAsked({ reading, plan, facts, visitOn: '2026-05-04' })!
   const days = planDays(asked)

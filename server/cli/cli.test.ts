@@ -1,4 +1,4 @@
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -160,7 +160,7 @@ describe('plan', () => {
     ...visit,
     fields: {
       ...visit.fields,
-      ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+      ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
     },
   }
   type Printed = {
@@ -180,7 +180,7 @@ describe('plan', () => {
   test('without answers there is no plan: blocked, with every open question named', async () => {
     const plan = await printed(visit)
     expect(plan).toMatchObject({ blocked: true, stops: [], phases: [] })
-    expect(plan.openQuestions).toEqual(stopQuestions.filter((q) => q !== 'childLimping'))
+    expect(plan.openQuestions).toEqual(cautionQuestions.filter((q) => q !== 'childLimping'))
     expect((plan as { transition?: unknown }).transition).toBeUndefined()
     const child = await printed({ ...asked, birthYear: 2014 })
     expect(child).toMatchObject({ blocked: true, openQuestions: [], stops: ['child'], phases: [] })

@@ -49,6 +49,7 @@ export async function planOfFile(args: readonly string[]): Promise<string> {
     {
       blocked: block !== undefined,
       openQuestions: block?.openQuestions ?? [],
+      ageUnknown: block?.isAgeUnknown ?? false,
       stops: block?.stops ?? [],
       cautions: reading.cautions.cautions.map((c) => ({ id: c.id, level: c.level, effects: c.effects })),
       ...(solved

@@ -20,7 +20,7 @@ import { fault, notFound } from '../http/faults'
 import { clearedFor } from '../inForce/inForceOf'
 import { newId } from '../data/ids'
 import { insertPlan } from '../plans/keptPlans'
-import { entriesOf, hasStops, plannedOf, practiceReferencesIn, refreshFollow } from './followState'
+import { entriesOf, hasStops, plannedOf, practiceReferencesIn, refreshFollow, standsAt } from './followState'
 
 type Deciding = {
   personId: string
@@ -92,6 +92,7 @@ export async function decideFollow(
             references,
           )
         : undefined
+    const stands = await standsAt(tx, { personId, plan, now })
     if (again?.how === 'anew') {
       await insertPlan(
         tx,
@@ -99,9 +100,10 @@ export async function decideFollow(
         by.accountId,
         now,
       )
-    } else if (action !== 'advance') {
+    } else if (action !== 'advance' || (stands?.behind ?? 0) > 0) {
       const next = adjustedPlan(plan, {
         action,
+        standsAt: stands?.week,
         rule: decision.rule,
         words: decision.words,
         setsShare: decision.kind === 'take' ? decision.setsShare : restartShare(references),
@@ -160,7 +162,9 @@ async function hasUnseen(tx: Db, personId: string, seenUpTo: string): Promise<bo
 }
 
 type Adjusting = {
-  action: 'hold' | 'backOff' | 'restart'
+  action: Exclude<FollowAction, 'stop'>
+  /** week the client has come to; left out, the one of the calendar */
+  standsAt?: number | undefined
   rule: string
   words: string
   setsShare: number
@@ -194,7 +198,7 @@ function untilPlannedAnew(
 /** The next version of a plan from tomorrow on; before its first day, from that. @returns undefined where it is over */
 export function adjustedPlan(
   plan: KeptPlan,
-  { action, rule, words, minutes, setsShare, growth, today, by }: Adjusting,
+  { action, standsAt: week, rule, words, minutes, setsShare, growth, today, by }: Adjusting,
 ): KeptPlan | undefined {
   const { days } = plan
   if (!days) return undefined
@@ -203,6 +207,7 @@ export function adjustedPlan(
   if (!days.weeks.some((week) => week.days.some((d) => d.date === from))) return undefined
   const moved = adjustedWeeks(days.weeks, {
     action,
+    standsAt: week,
     from,
     setsShare,
     growth,

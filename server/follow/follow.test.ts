@@ -77,7 +77,7 @@ beforeAll(async () => {
     logger,
     limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999 },
   })
-  await write('post', '/api/people', { id: who, name: 'Ansa Rook' }).expect(201)
+  await write('post', '/api/people', { id: who, name: 'Ansa Rook', birthYear: 1984 }).expect(201)
   await write('post', `/api/people/${who}/visits`, { id: visitId, startedOn: dayAfter(today, -20) }).expect(
     201,
   )

@@ -3,12 +3,18 @@ import { and, asc, desc, eq, gte, inArray, or, sql } from 'drizzle-orm'
 import {
   channels,
   dayAfter,
+  earnedOn,
   followActions,
   followUp,
+  holdLimits,
+  levelOf,
+  loggedDays,
   needsLook,
+  type Earned,
   type FollowAction,
   type FollowInput,
   type FollowUp,
+  type HoldLimits,
   type LogEntry,
   type PlannedMinutes,
 } from '@sturvo/core/followup'
@@ -81,6 +87,12 @@ export async function practiceReferencesIn(tx: Db): Promise<References> {
   return referenceValues(row?.references ?? {})
 }
 
+/** Whether somebody licensed leads the practice, read within a write. */
+export async function hasLicensedLeadIn(tx: Db): Promise<boolean> {
+  const [row] = await tx.select({ settings: practice.settings }).from(practice).limit(1)
+  return (row?.settings.licence ?? 'coach') !== 'coach'
+}
+
 /** Entries of a person as the rules read them, stop signs among them that are older than the rest. */
 export async function entriesOf(db: Db, personId: string, from?: string): Promise<LogEntry[]> {
   const rows = await db
@@ -135,6 +147,43 @@ function isNews(
     action === 'backOff' &&
     fired.some((f) => f.action === action && f.evidence.days?.some((day) => came.includes(day)))
   )
+}
+
+/**
+ * What a phone needs to hold the plan by itself until the practice is heard of again.
+ * @returns undefined where no plan with days was ever kept
+ */
+export async function holdOf(db: Db, personId: string, now: Date): Promise<HoldLimits | undefined> {
+  const plan = await newestPlan(db, personId)
+  if (!plan?.days) return undefined
+  const r = await practiceReferencesIn(db)
+  const [state] = await db.select().from(followState).where(eq(followState.personId, personId))
+  const decided = state?.planId === plan.id ? state.lastStepOn : undefined
+  const { startsOn } = plan.days
+  const today = dayjs(now).format('YYYY-MM-DD')
+  const painAtVisit = await painToldAt(db, plan.visitId)
+  const days = loggedDays(await entriesOf(db, personId, dayAfter(startsOn, -daysBefore)))
+  const level = levelOf(days, { today, painAtVisit }, r).pain
+  // a version's days are what somebody decided on the day it was made
+  const from = [startsOn, plan.because?.from ?? plan.madeOn, decided ?? ''].sort().at(-1)!
+  return holdLimits({ from, level, painAtVisit }, r)
+}
+
+/** Where the phone holds a plan: what is decided begins from there, not from where the calendar has come to. */
+export type Standing = Earned & { behind: number }
+
+/** @returns undefined where today is no day of the plan */
+export async function standsAt(
+  db: Db,
+  { personId, plan, now }: { personId: string; plan: KeptPlan; now: Date },
+): Promise<Standing | undefined> {
+  const hold = await holdOf(db, personId, now)
+  if (!hold || !plan.days) return undefined
+  const today = dayjs(now).format('YYYY-MM-DD')
+  const days = plan.days.weeks.flatMap(({ week, days: ofWeek }) => ofWeek.map((day) => ({ ...day, week })))
+  const log = loggedDays(await entriesOf(db, personId, plan.days.startsOn))
+  const earned = earnedOn(days, log, today, hold)
+  return earned && { ...earned, behind: days.find((d) => d.date === today)!.week - earned.week }
 }
 
 /** The worst pain of a visit, typed or on the map: the worse of the two. */

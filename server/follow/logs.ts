@@ -9,7 +9,7 @@ import { fault } from '../http/faults'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { stoppedSince } from '@sturvo/core/inForce'
 import { inForceOf } from '../inForce/inForceOf'
-import { refreshFollow } from './followState'
+import { refreshFollow, standsAt } from './followState'
 import { ownerOf } from './planFile'
 
 export type Sender = { linkId: string } | { accountId: string }
@@ -83,6 +83,7 @@ export async function logAnswerOf(database: Database, personId: string, now: Dat
     .orderBy(desc(logEntry.day), desc(logEntry.at))
     .limit(shownEntries)
   const followed = await database.write((tx) => refreshFollow(tx, personId, now))
+  const stands = followed && (await standsAt(db, { personId, plan: followed.plan, now }))
   const decisions = await db
     .select({
       day: followDecision.day,
@@ -113,6 +114,10 @@ export async function logAnswerOf(database: Database, personId: string, now: Dat
       planNumber: followed.plan.number,
       planEndsOn: followed.state.endsOn,
       hasPage: followed.plan.papers !== undefined,
+      ...(stands &&
+        stands.why !== 'asPlanned' && {
+          held: { week: stands.week, behind: stands.behind, share: stands.share, why: stands.why },
+        }),
       followUp: {
         ...(followed.followUp.action && { action: followed.followUp.action }),
         lanes: [...followed.followUp.lanes],

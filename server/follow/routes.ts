@@ -25,7 +25,7 @@ import { whoIs } from '../signin/sessions'
 import type { Work } from '../work/pool'
 import { decideFollow } from './decide'
 import { lately, type Lately } from '../work/lately'
-import { entriesOf, newestPlan } from './followState'
+import { entriesOf, holdOf, newestPlan } from './followState'
 import { changeLink, linksOf, makeLink, markOpened, openLink, revokeLink, type Shown } from './links'
 import { keepEntries, logAnswerOf } from './logs'
 import { stopsIn } from './stopsIn'
@@ -109,13 +109,23 @@ export function followRoutes(
     // what a visit found has no words for a phone: it says whom to call
     const isSign = (what: string): what is StopSign => stopSigns.some((sign) => sign === what)
     const signs = found.stops.map((stop) => stop.what).filter(isSign)
+    const hold = await holdOf(database.db, personId, now)
     return {
       plan,
       contact: await contactOf(),
       until,
       now: now.toISOString(),
       ...(since !== undefined && { paused: { since, signs } }),
-      logged: days.map(({ day, training }) => ({ day, ...(training && { training }) })),
+      logged: days.map(({ day, training, spacersMin, shoesMin, pain, firstSteps, morning }) => ({
+        day,
+        ...(training && { training }),
+        ...(spacersMin !== undefined && { spacersMin }),
+        ...(shoesMin !== undefined && { shoesMin }),
+        ...(pain !== undefined && { pain }),
+        ...(firstSteps !== undefined && { firstSteps }),
+        ...(morning !== undefined && { morning }),
+      })),
+      ...(hold && { hold }),
     }
   }
   const planOf = (personId: string) => ofPlan(plans, personId, (asked) => work.run('clientPlan', asked))

@@ -2,7 +2,7 @@ import dayjs from 'dayjs'
 import { eq } from 'drizzle-orm'
 import request from 'supertest'
 import { dayAfter, type StopSign } from '@sturvo/core/followup'
-import { routes } from '@sturvo/schema'
+import { clientAnswerSchema, keptPlanSchema, logAnswerSchema, routes, type KeptPlan } from '@sturvo/schema'
 import { noRedFlags } from '../../core/judgement/reading/testing/bareFacts'
 import { planVersion } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
@@ -326,4 +326,43 @@ test('every route that hands a plan out is walked here, or is named with the rea
     .filter((key) => /plan|handout|shoes\.pdf|\/c\/|links$|follow-up|\/today|people$/.test(key))
     .filter((key) => !/^post \/api\/people$|^get .*links$/.test(key))
   expect(handing.filter((key) => ![...walked, ...sameWay, ...records].includes(key))).toEqual([])
+})
+
+test('nothing grows by the calendar: an unwritten plan stays at its first week, and what is decided begins from there', async () => {
+  const [row] = await server.database.db.select().from(planVersion).where(eq(planVersion.id, planId))
+  const kept = JSON.parse(row!.document) as KeptPlan
+  const { startsOn } = kept.days!
+  const id = `older${planId.slice(5)}`
+  const older = { ...kept, id, number: kept.number + 1, madeOn: startsOn }
+  await server.database.write(async (tx) => {
+    await tx
+      .insert(planVersion)
+      .values({ ...row!, id, number: older.number, document: JSON.stringify(older) })
+    await refreshFollow(tx, who, new Date())
+  })
+  const answer = await request(app).get('/api/c/plan').set('x-sturvo-link', token).expect(200)
+  expect(clientAnswerSchema.parse(answer.body).hold).toMatchObject({ from: startsOn })
+  const { held } = logAnswerSchema.parse((await server.agent.get(`/api/people/${who}/log`)).body)
+  expect(held).toMatchObject({ why: 'silence', week: 1, share: 1 })
+  expect(held!.behind).toBeGreaterThanOrEqual(1)
+  await write('post', `/api/people/${who}/follow-up`, {
+    kind: 'take',
+    id: `decide${planId.slice(6)}`,
+    planId: id,
+    action: 'hold',
+    rule: 'silent',
+    setsShare: 1,
+    minutes: {},
+    words: '',
+  }).expect(201)
+  const { plans } = (await server.agent.get(`/api/people/${who}/plans`)).body as { plans: { id: string }[] }
+  const next = keptPlanSchema.parse((await server.agent.get(`/api/plans/${plans[0]!.id}`)).body)
+  const first = kept.days!.weeks[0]!.days
+  const most = (of: typeof first, lane: 'spacersMin' | 'shoesMin' | 'trainMin') =>
+    Math.max(...of.map((day) => day[lane]))
+  const coming = next.days!.weeks.flatMap((w) => w.days).filter((d) => d.date > today)
+  for (const lane of ['spacersMin', 'shoesMin', 'trainMin'] as const)
+    expect(most(coming.slice(0, 7), lane)).toBeLessThanOrEqual(most(first, lane))
+  // the doses of the first weeks last as much longer
+  expect(next.plan.phases[0]!.weeks).toBe(kept.plan.phases[0]!.weeks + held!.behind + 1)
 })

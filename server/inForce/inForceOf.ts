@@ -5,7 +5,7 @@ import { loggedDays } from '@sturvo/core/followup'
 import { visitTold } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { person, visit } from '../data/tables'
-import { practiceReferencesIn, unsettledStopsOf } from '../follow/followState'
+import { hasLicensedLeadIn, practiceReferencesIn, unsettledStopsOf } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
 import { visitContents } from '../visits/visitContents'
 
@@ -21,6 +21,7 @@ export async function inForceOf(db: Db, personId: string, now: Date): Promise<In
   const [who] = await db.select({ birthYear: person.birthYear }).from(person).where(eq(person.id, personId))
   if (!who) throw notFound('person')
   const references = await practiceReferencesIn(db)
+  const hasLicensedLead = await hasLicensedLeadIn(db)
   const rows = await db
     .select({ id: visit.id, startedOn: visit.startedOn, contentId: visit.contentId })
     .from(visit)
@@ -29,7 +30,7 @@ export async function inForceOf(db: Db, personId: string, now: Date): Promise<In
   for (const row of rows) {
     const { fields } = await visitContents(db, row)
     const { id: visitId, startedOn } = row
-    visits.push(visitTold({ fields, startedOn, birthYear: null, visitId }, references))
+    visits.push(visitTold({ fields, startedOn, birthYear: null, visitId, hasLicensedLead }, references))
   }
   const log = loggedDays(await unsettledStopsOf(db, personId)).map(({ day, stops }) => ({
     day,

@@ -49,8 +49,8 @@ const codeOf = ({ status, body }: { status: number; body: unknown }) =>
 
 beforeAll(async () => {
   server = await startTestServer()
-  await post('/api/people', { id: who, name: 'Ansa Rook' }).expect(201)
-  await post('/api/people', { id: 'person000002', name: 'Bo Skarne' }).expect(201)
+  await post('/api/people', { id: who, name: 'Ansa Rook', birthYear: 1984 }).expect(201)
+  await post('/api/people', { id: 'person000002', name: 'Bo Skarne', birthYear: 1980 }).expect(201)
   await post(`/api/people/${who}/visits`, { id: 'visit0000001', startedOn: today }).expect(201)
   await write('visit0000001', short)
   await keep('plan00000001', 'visit0000001', 0, 'Ankles first.')

@@ -1,13 +1,13 @@
 import dayjs from 'dayjs'
 import { desc, eq } from 'drizzle-orm'
-import { dayAfter, goneBack } from '@sturvo/core/followup'
+import { adjustedWeeks, dayAfter, goneBack, movedPhases } from '@sturvo/core/followup'
 import type { PlanInput } from '@sturvo/core/training'
 import type { Handout } from '@sturvo/pages/handout'
 import { movedHandout } from '@sturvo/pages/moved'
 import { keptPlanSchema, type BackToPlan, type KeptPlan } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { visit } from '../data/tables'
-import { practiceReferencesIn, refreshFollow } from '../follow/followState'
+import { practiceReferencesIn, refreshFollow, standsAt, type Standing } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
 import { clearedFor } from '../inForce/inForceOf'
 import { visitSources } from '../visits/readVisit'
@@ -48,7 +48,9 @@ export async function goBackTo(
     const today = dayjs(now).format('YYYY-MM-DD')
     const from = dayAfter(today, 1)
     const references = await practiceReferencesIn(tx)
-    const weeks = goneBack(earlier.days.weeks, followed.plan.days.weeks, {
+    const stands = await standsAt(tx, { personId, plan: followed.plan, now })
+    const laid = asFarAs(earlier, stands, from)
+    const weeks = goneBack(laid.weeks, followed.plan.days.weeks, {
       from,
       growth: references.growthUsualPct / 100,
     })
@@ -61,6 +63,7 @@ export async function goBackTo(
       madeOn: today,
       by: by.name,
       days: { ...earlier.days, weeks },
+      plan: { ...earlier.plan, phases: laid.phases },
       because: {
         action: 'back',
         rule: '',
@@ -77,6 +80,28 @@ export async function goBackTo(
     await refreshFollow(tx, personId, now)
     return text
   })
+}
+
+/** The weeks of an earlier version as far as its client has come: behind the calendar where the phone held the plan. */
+function asFarAs(
+  { days, plan: { phases } }: KeptPlan,
+  stands: Standing | undefined,
+  from: string,
+): { weeks: NonNullable<KeptPlan['days']>['weeks']; phases: KeptPlan['plan']['phases'] } {
+  const weeks = days?.weeks ?? []
+  const here = weeks.find((week) => week.days.some((d) => d.date === dayAfter(from, -1)))
+  if (!here || !stands || stands.behind === 0 || !weeks.some((w) => w.days.some((d) => d.date === from)))
+    return { weeks, phases }
+  const week = Math.max(weeks[0]!.week, here.week - stands.behind)
+  const moved = adjustedWeeks(weeks, {
+    action: 'advance',
+    standsAt: week,
+    from,
+    minutes: {},
+    setsShare: 1,
+    growth: 0,
+  })
+  return { weeks: moved.weeks, phases: movedPhases(phases, moved) }
 }
 
 /** What the newest visit says against what the earlier version was made from. */

@@ -28,7 +28,7 @@ const short = {
 }
 beforeAll(async () => {
   server = await startTestServer()
-  await post('/api/people', { id: who, name: 'Ansa Rook' }).expect(201)
+  await post('/api/people', { id: who, name: 'Ansa Rook', birthYear: 1984 }).expect(201)
   await post(`/api/people/${who}/visits`, { id: visitId, startedOn: '2026-05-04' }).expect(201)
 })
 afterAll(() => server.close())
@@ -114,7 +114,7 @@ test('a plan that was seen on an older state of the visit is not kept: a colleag
 })
 
 test('a visit of somebody else, an id of another plan and a plan that is not there are refused', async () => {
-  await post('/api/people', { id: 'person000002', name: 'Oda Fennick' }).expect(201)
+  await post('/api/people', { id: 'person000002', name: 'Oda Fennick', birthYear: 1980 }).expect(201)
   expect((await keep('plan00000009', 0, visitId, 'person000002')).status).toBe(404)
   await post('/api/people/person000002/visits', { id: 'visit0000002', startedOn: '2026-05-04' }).expect(201)
   await write('visit0000002', short)

@@ -9,7 +9,10 @@ const references = referenceValues()
 
 /** @param startedOn day of the visit: how fresh an injury is counts from it */
 export function visitCounts(fields: Fields, startedOn: string): VisitCounts {
-  const { cautions, block } = cautionsTold({ fields, startedOn, birthYear: null }, references)
+  const { cautions, block } = cautionsTold(
+    { fields, startedOn, birthYear: null, hasLicensedLead: true },
+    references,
+  )
   return {
     stepsFilled: countFilled(fields),
     stops: block?.stops.length ?? 0,

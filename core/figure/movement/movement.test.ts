@@ -125,4 +125,21 @@ describe('figures of movements', () => {
   it('are refused for a movement nobody drew', () => {
     expect(() => movementFigure('cartwheel')).toThrow(RangeError)
   })
+
+  it('stand on as many feet as the drill says: pose, trait and bound agree', () => {
+    const standing = library.filter((e) => e.position === 'standing' || e.position === 'one leg')
+    const legsOf = ({ bones }: Frame) => bones.limbs.filter(({ name }) => name.endsWith('Leg')).length
+    for (const e of standing) {
+      const isOneLeg = e.position === 'one leg'
+      expect([e.id, e.traits.includes('oneLeg')]).toEqual([e.id, isOneLeg])
+      if (isOneLeg) expect([e.id, e.bound]).toEqual([e.id, expect.any(String)])
+      // whoever is drawn with both legs from the side
+      for (const frame of movementFigure(e.id).frames.filter((f) => legsOf(f) === 2)) {
+        const down = frame.bones.soles.length
+        if (isOneLeg) expect([e.id, down]).toEqual([e.id, Math.min(down, 1)])
+        // who hops is in the air
+        else if (!e.traits.includes('bounce')) expect([e.id, down > 0]).toEqual([e.id, true])
+      }
+    }
+  })
 })

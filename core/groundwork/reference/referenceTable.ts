@@ -701,6 +701,26 @@ export const referenceTable = {
   }),
   ...group('between visits', {
     calmPain: [2, '0–10', 'follow-up: settled', 'worst pain of a calm week, at most'],
+    painLowDoseFrom: [
+      3,
+      '0–10',
+      'training plan: pain as a gate',
+      'from here a sore place gets the lowest dose',
+    ],
+    painUnloadedFrom: [
+      6,
+      '0–10',
+      'training plan: pain as a gate',
+      'from here nothing loads a sore place on the feet',
+    ],
+    painHeldWeeks: [1, 'weeks', 'practice default', 'shoes held as they are with pain of 3 to 5'],
+    painNotBegunWeeks: [
+      2,
+      'weeks',
+      'training plan: a check in 7 to 10 days',
+      'before shoes change with pain of 6 and more',
+    ],
+    painComfortFrom: [8, '0–10', 'training plan: pain as a gate', 'from here only what soothes is left'],
     steadyPain: [
       3,
       '0–10',
@@ -742,6 +762,7 @@ export const referenceTable = {
     carriedDays: [28, 'days', def, 'of the log before a visit are looked at in it'],
     putOffMostDays: [60, 'days', def, 'longest a line of Today may be put off'],
     timerAwayMin: [5, 'min', 'practice default', 'nobody looked at the page for longer: the session waits'],
+    staleDays: [7, 'days', 'in force: stale without contact', 'without contact, a phone offers the least'],
     silentDays: [7, 'days', 'follow-up: silent', 'without a word: more, and somebody looks'],
     hardDays: [3, 'days a week', def, 'days without two more in reserve that hold the training'],
     sameSideDays: [3, 'days', def, 'days with pain on one side alone before it is said'],

@@ -71,7 +71,7 @@ export function meaningOf(end: RetestEnd, r: References): Meaning[] {
   const pain = after.facts.worstPain
   if (block && block.stops.length > 0) add('refer', 'redFlag', { drills: all })
   if (log?.action === 'stop') add('refer', 'stopSign', { drills: all })
-  if (block && block.openQuestions.length > 0) add('ask', 'unasked')
+  if (block && (block.openQuestions.length > 0 || block.isAgeUnknown)) add('ask', 'unasked')
   if (pain === undefined) add('ask', 'painUnasked')
   const rose =
     pain !== undefined && pain >= r.painRiseFrom && pain > (before.facts.worstPain ?? 0) + r.painRise

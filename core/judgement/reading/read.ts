@@ -90,6 +90,8 @@ export function read(
     answers: facts.cautionAnswers,
     signs: signsOf(facts, look, grades, references),
     dealtWith: facts.dealtWith,
+    hasLicensedLead: settings.licence !== 'coach',
+    isAgeKnown: facts.ageYears !== undefined,
   })
   const spacing = spacingOf(facts, cautions, references)
   const shoes = readShoes(

@@ -102,6 +102,7 @@ export function readTraining(input: Gathered, references: References): TrainingR
             licence: settings.licence,
           },
           painPlaces: places,
+          pain,
           hasPinch: sides.some((s) => facts.feet[s].words.kneeToWallFeel === 'pinch in front'),
           measured: measuredOf(
             facts,

@@ -21,6 +21,7 @@ import {
   type TransitionInput,
 } from '../../plan/transition'
 import { isWorn } from '../../shoe/footwear'
+import { gradeFloor } from '../../foot/deformity'
 import type { MotionChances } from '../../foot/arch'
 import type { PracticeSettings, VisitFacts } from './facts'
 import type { GradesReading } from './readGrades'
@@ -44,12 +45,38 @@ export type TransitionReading = Transition & {
   /** what share and goal would ask for; more than the target where the tissues leave no room for it */
   wishedMinutes: number
   allowed: TransitionEnd[]
+  /** why the shoes stay as they are, where that is no caution's doing */
+  keptFor: ShoesKeptFor | undefined
   /** under the heel by the hours on the feet, today and at the end, mm */
   stackMm: { now: number; end: number }
   buy: ToBuy[]
   letGo: ToLetGo[]
   /** minutes a week by shoe, today and at the end */
   shelf: { now: ShelfPart[]; then: ShelfPart[] }
+}
+
+/** What keeps the shoes as they are, before any wish. @source footwear transition: grade and device decide the end */
+export type ShoesKeptFor = 'grade' | 'device' | 'supportFirst'
+
+function shoesKeptFor({
+  facts,
+  grades,
+  settings,
+}: {
+  facts: VisitFacts
+  grades: BySide<GradesReading>
+  settings: Pick<PracticeSettings, 'archSupport'>
+}): ShoesKeptFor | undefined {
+  if (sides.some((side) => (gradeFloor(grades[side].arch) ?? 0) >= 2)) return 'grade'
+  if (facts.orthoses.some(({ kind, hoursPerDay = 0 }) => kind !== 'cushion' && hoursPerDay > 0))
+    return 'device'
+  return settings.archSupport === 'supportFirst' ? 'supportFirst' : undefined
+}
+
+/** Weeks for which pain holds the shoes as they are: to the check where it is much. @source training plan: pain as a gate */
+function heldByPain({ worstPain = 0 }: VisitFacts, r: References): number {
+  if (worstPain >= r.painUnloadedFrom) return r.painNotBegunWeeks
+  return worstPain >= r.painLowDoseFrom ? r.painHeldWeeks : 0
 }
 
 /**
@@ -63,7 +90,7 @@ export function readTransition(
     cautions: CautionReading
     look: BySide<LookReading>
     grades: BySide<GradesReading>
-    settings: Pick<PracticeSettings, 'barefoot'>
+    settings: Pick<PracticeSettings, 'barefoot' | 'archSupport'>
     shoes: readonly ShoeOnFeet[]
     newShoe: ShoeOnFeet | undefined
   },
@@ -72,8 +99,9 @@ export function readTransition(
   const { facts, cautions, settings, newShoe } = input
   const { effects } = cautions
   const wish = facts.plan.transition
-  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects }
-  const allowed = allowedEnds(effects)
+  const keptFor = shoesKeptFor(input)
+  const asked = { goal: facts.goal, barefoot: settings.barefoot, effects, isKept: keptFor !== undefined }
+  const allowed = allowedEnds(effects, asked.isKept)
   const proposed = proposedEnd(asked)
   const end = wish.end && allowed.includes(wish.end) ? wish.end : proposed
   const worn = facts.shoes.filter(isWorn)
@@ -110,9 +138,10 @@ export function readTransition(
     factors: factorsOf(input, references),
     softStart: effects.has('softGround'),
     staysInside: effects.has('noBarefootOutside'),
-    noImpact: effects.has('surgeonRules') || effects.has('keepCushion'),
+    noImpact: (['surgeonRules', 'keepCushion', 'noBounce'] as const).some((effect) => effects.has(effect)),
     isCautious: settings.barefoot === 'cautious',
     trainingMinAWeek: facts.plan.minutesPerSession * facts.plan.sessionsPerWeek,
+    heldWeeks: heldByPain(facts, references),
     away: [],
     edits: wish.edits,
   }
@@ -135,6 +164,7 @@ export function readTransition(
     measured,
     proposed,
     allowed,
+    keptFor,
     stackMm: {
       now: meanStackMm(from, sole, from.newMinutes),
       end: meanStackMm(from, sole, planned.to.minutes),

@@ -27,7 +27,9 @@ const facts = (changed: Partial<VisitFacts> = {}) =>
     hoursWalking: 3,
     ...changed,
   })
-const readNow = (changed: Partial<VisitFacts> = {}) => read(facts(changed), references, defaultSettings)
+// led by somebody licensed
+const settings = { ...defaultSettings, licence: 'podiatrist' as const }
+const readNow = (changed: Partial<VisitFacts> = {}) => read(facts(changed), references, settings)
 
 const stops = (Object.keys(cautionTable) as CautionId[]).filter((id) => cautionTable[id].level === 'stop')
 
@@ -56,7 +58,7 @@ test('while one red flag is unanswered there is no plan, no spacing and no way i
   for (const open of stopQuestions.filter((q) => q !== 'childLimping')) {
     const { [open]: _, ...answered } = noRedFlags
     const reading = readNow({ cautionAnswers: answered })
-    expect(reading.cautions.block).toEqual({ openQuestions: [open], stops: [] })
+    expect(reading.cautions.block).toEqual({ openQuestions: [open], isAgeUnknown: false, stops: [] })
     expect(reading.planInput).toBeUndefined()
     expect(reading.transition).toBeUndefined()
     expect(reading.spacing.use).toBe('notNow')
@@ -128,6 +130,25 @@ test('lost feeling leaves shoes that fit: no minute in thin soles, whatever a ha
   expect(numb.transition).toMatchObject({ to: { end: 'fits', minutes: 0 }, weeks: [], allowed: ['fits'] })
 })
 
+test('lost feeling with a coach: words and a referral, no plan of any kind', () => {
+  const asked = facts({ cautionAnswers: { ...noRedFlags, diabetesOrNumb: true } })
+  const { cautions, planInput, transition, spacing } = read(asked, references, defaultSettings)
+  expect(cautions.block?.stops).toEqual(['feeling'])
+  expect([planInput, transition, spacing.use]).toEqual([undefined, undefined, 'notNow'])
+})
+
+test('with a fused or a stiff sore big toe no thin bendy sole; with old bones nobody runs in thin soles', () => {
+  for (const question of ['jointFusion', 'stiffBigToe'])
+    expect(readNow({ cautionAnswers: { ...noRedFlags, [question]: true } }).transition).toMatchObject({
+      allowed: ['fits'],
+      weeks: [],
+    })
+  for (const question of ['boneHistory', 'inflammatory'])
+    expect(
+      readNow({ runs: true, cautionAnswers: { ...noRedFlags, [question]: true } }).transition!.runTargetMinutes,
+    ).toBe(0)
+})
+
 test('heavy and running lengthens the transition; heavy alone, light, or unknown does not', () => {
   const factorsOf = (changed: Partial<VisitFacts>) => readNow(changed).transition!.factors
   expect(factorsOf({ runs: true, bodyMassKg: 95 })).toContain('mass')
@@ -180,3 +201,40 @@ test('a wider heel on the print changes the drawn outline and with it the fit', 
   expect(heelOut(64)).toBeGreaterThan(narrow + 3)
   expect(heelOut(50)).toBe(narrow)
 })
+
+test('grade 2, a device of every day and "support first" keep the shoes as they are, whatever a hand chose', () => {
+  const wish = bareFacts().plan
+  const chosen = { ...wish, transition: { ...wish.transition, end: 'mostThin' as const, hours: 30 } }
+  const kept = { to: { end: 'fits', minutes: 0 }, weeks: [], allowed: ['fits'] }
+  expect(readNow({ plan: chosen }).transition).toMatchObject({ to: { end: 'mostThin' }, keptFor: undefined })
+  const device = { id: 'd', kind: 'custom', volume: 'full', reason: 'grade', hoursPerDay: 8 } as const
+  expect(readNow({ plan: chosen, orthoses: [device] }).transition).toMatchObject({
+    ...kept,
+    keptFor: 'device',
+  })
+  expect(readNow({ plan: chosen, orthoses: [{ ...device, hoursPerDay: 0 }] }).transition).toMatchObject({
+    keptFor: undefined,
+  })
+})
+
+test.each([
+  [2, 0],
+  [3, 1],
+  [5, 1],
+  [6, 2],
+  [9, 2],
+])(
+  'with pain of %i the change of shoes waits %i weeks, with today’s minutes until then',
+  (worstPain, held) => {
+    const wish = bareFacts().plan
+    const plan = { ...wish, transition: { ...wish.transition, end: 'mostThin' as const, hours: 30 } }
+    const calm = readNow({ plan }).transition!
+    const sore = readNow({ plan, worstPain }).transition!
+    expect(sore.weeks.slice(0, held).map((w) => w.minutes)).toEqual(Array(held).fill(sore.startMinutes))
+    // and then no more than without pain, week for week
+    sore.weeks.slice(held).forEach((week, i) => {
+      expect(week.week).toBe(held + i + 1)
+      expect(week.minutes).toBeLessThanOrEqual(calm.weeks[Math.min(i, calm.weeks.length - 1)]!.minutes)
+    })
+  },
+)

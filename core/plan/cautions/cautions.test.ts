@@ -15,7 +15,7 @@ const ask = (
   answers: Partial<Record<CautionQuestion, boolean>>,
   signs: readonly CautionSign[] = [],
   dealtWith = {},
-) => readCautions({ answers, signs, dealtWith })
+) => readCautions({ answers, signs, dealtWith, hasLicensedLead: true, isAgeKnown: true })
 const rule = (id: CautionId): CautionRule => cautionTable[id]
 
 /** What must come of each rule, written down apart from the table. */
@@ -40,23 +40,25 @@ const expected: Record<CautionId, [level: string, ...effects: string[]]> = {
     'noBall',
     'noEyesShutAlone',
     'oneLegSupported',
+    'noKnobs',
+    'noDeepPress',
     'dailySkinLook',
     'licensedLead',
   ],
-  circulation: ['limit', 'noCold', 'noCompression'],
+  circulation: ['limit', 'noCold', 'noCompression', 'noSpacers'],
   boneHistory: ['limit', 'noBounce', 'longerTransition', 'softGround'],
   inflammatory: ['limit', 'nothingForced'],
   anticoagulants: ['limit', 'noFirmBall', 'noCrossRub'],
-  pregnancy: ['limit', 'supportAtHand', 'noNewExtremes'],
+  pregnancy: ['limit', 'supportAtHand', 'noNewExtremes', 'notOnBack', 'noDeepPress'],
   recentOperation: ['limit', 'surgeonRules', 'noSpacers'],
   freshBreak: ['limit', 'surgeonRules', 'noBounce', 'nothingForced', 'longerTransition', 'softGround'],
   freshSprain: ['limit', 'noBounce', 'nothingForced', 'midRangeOnly', 'supportAtHand'],
-  jointFusion: ['limit', 'noBigToeExtension'],
-  stiffBigToe: ['limit', 'bigToeInComfort'],
+  jointFusion: ['limit', 'noBigToeExtension', 'noBigToeLoad'],
+  stiffBigToe: ['limit', 'bigToeInComfort', 'noBigToeLoad'],
   hypermobility: ['limit', 'midRangeOnly'],
   child: ['limit', 'noLoadPlan'],
   balanceRisk: ['limit', 'supportAtHand', 'noEyesShutAlone'],
-  thinFatPad: ['limit', 'keepCushion'],
+  thinFatPad: ['limit', 'keepCushion', 'noKnobs', 'supportAtHand'],
   allergy: ['limit', 'checkKitSkin'],
   fixedFlat: ['limit', 'supportStays'],
   oldInjury: ['mind', 'gentleChange'],
@@ -120,4 +122,34 @@ test('red-flag questions nobody asked are listed, a "no" is not; the child quest
 test('stops come first, then limits, then what to mind', () => {
   const levels = ask({ oldInjury: true, boneHistory: true, nightPain: true }).cautions.map((c) => c.level)
   expect(levels).toEqual(['stop', 'limit', 'mind'])
+})
+
+test('what asks for a licensed lead allows no plan where a coach leads, until one has said yes by name', () => {
+  const all = Object.fromEntries(cautionQuestions.map((q) => [q, false]))
+  const read = (hasLicensedLead: boolean, dealtWith = {}) =>
+    readCautions({
+      answers: { ...all, diabetesOrNumb: true },
+      signs: [],
+      dealtWith,
+      hasLicensedLead,
+      isAgeKnown: true,
+    })
+  expect(read(true).block).toBeUndefined()
+  expect(read(false).block).toEqual({ openQuestions: [], isAgeUnknown: false, stops: ['feeling'] })
+  const yes = { feeling: { by: 'Tor Vandry', on: '2026-03-02', words: 'seen, may train' } }
+  expect(read(false, yes).block).toBeUndefined()
+})
+
+test('a condition nobody asked about, or an unknown age, allows no plan', () => {
+  const all = Object.fromEntries(cautionQuestions.map((q) => [q, false]))
+  const read = (answers: Partial<Record<CautionQuestion, boolean>>, isAgeKnown: boolean) =>
+    readCautions({ answers, signs: [], dealtWith: {}, hasLicensedLead: true, isAgeKnown }).block
+  expect(read(all, true)).toBeUndefined()
+  expect(read(all, false)).toEqual({ openQuestions: [], isAgeUnknown: true, stops: [] })
+  for (const question of cautionQuestions.filter((q) => q !== 'childLimping'))
+    expect(read({ ...all, [question]: undefined }, true)).toEqual({
+      openQuestions: [question],
+      isAgeUnknown: false,
+      stops: [],
+    })
 })

@@ -2,6 +2,7 @@ import {
   cautionIds,
   cautionLevels,
   cautionTable,
+  conditionQuestions,
   stopQuestions,
   type CautionEffect,
   type CautionId,
@@ -40,8 +41,10 @@ export type CautionReading = {
 
 /** What keeps every plan back. */
 export type PlanBlock = {
-  /** red flags nobody answered: a plan is not made around what nobody asked */
+  /** red flags and conditions nobody answered: a plan is not made around what nobody asked */
   openQuestions: CautionQuestion[]
+  /** a child, or somebody over 65, is planned for otherwise */
+  isAgeUnknown: boolean
   /** stops in force, and cautions whose effect allows no plan: under 16, an operation without a named release */
   stops: CautionId[]
 }
@@ -56,6 +59,9 @@ export function readCautions(input: {
   answers: Partial<Record<CautionQuestion, boolean>>
   signs: readonly CautionSign[]
   dealtWith: Partial<Record<CautionId, DealtWith>>
+  /** whether somebody licensed leads here, or a coach does */
+  hasLicensedLead: boolean
+  isAgeKnown: boolean
 }): CautionReading {
   const cautions = cautionIds.flatMap((id): Caution[] => {
     const rule: CautionRule = cautionTable[id]
@@ -72,14 +78,17 @@ export function readCautions(input: {
   const isChild = input.signs.includes('ageChild')
   const asked = stopQuestions.filter((q) => q !== 'childLimping' || isChild)
   const unanswered = asked.filter((q) => input.answers[q] === undefined)
-  const stops = inForce.filter(allowsNoPlan).map((c) => c.id)
+  const openQuestions = [...unanswered, ...conditionQuestions.filter((q) => input.answers[q] === undefined)]
+  const isAgeUnknown = !input.isAgeKnown
+  const isOpen = openQuestions.length > 0 || isAgeUnknown
+  const stops = inForce.filter((c) => allowsNoPlan(c, input.hasLicensedLead)).map((c) => c.id)
   return {
     cautions,
     effects: new Set(inForce.flatMap((c) => c.effects)),
     isBlocked: inForce.some((c) => c.effects.includes('blocksPlan')),
     asked,
     unanswered,
-    block: unanswered.length > 0 || stops.length > 0 ? { openQuestions: unanswered, stops } : undefined,
+    block: isOpen || stops.length > 0 ? { openQuestions, isAgeUnknown, stops } : undefined,
   }
 }
 
@@ -89,8 +98,10 @@ export function heldBackBy({ cautions, block }: CautionReading): Caution[] {
 }
 
 /** Whether a caution in force allows no plan at all. */
-function allowsNoPlan({ effects, dealtWith }: Caution): boolean {
+function allowsNoPlan({ effects, dealtWith }: Caution, hasLicensedLead: boolean): boolean {
   if (effects.includes('blocksPlan') || effects.includes('noLoadPlan')) return true
+  // without a licensed lead there are words and a referral, until one has said yes by name
+  if (effects.includes('licensedLead') && !hasLicensedLead && !dealtWith) return true
   // what the surgeon allows is not ours to guess: a release is written down by name, day and words
   return effects.includes('surgeonRules') && !dealtWith
 }

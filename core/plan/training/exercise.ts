@@ -39,6 +39,14 @@ export const exerciseTraits = [
   'rollOut',
   'rubber',
   'heavy',
+  'bigToeLoaded',
+  'flatOnBack',
+  'knobs',
+  'toesSqueezed',
+  'rub',
+  'heelStand',
+  'heelBelow',
+  'byPractitioner',
 ] as const
 export type ExerciseTrait = (typeof exerciseTraits)[number]
 export type Position = 'lying' | 'sitting' | 'kneeling' | 'standing' | 'one leg'

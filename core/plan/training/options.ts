@@ -4,6 +4,7 @@ import { stages, type Capacity, type Tissue } from './capacities'
 import { doseLimits, minutesOf, type Dose, type DoseWish, type Exercise, type Work } from './exercise'
 import type { Measured } from './gates'
 import type { LineId } from './effectRules'
+import { isAtLowestDose, mayHaveMore, type Sore } from './painGate'
 import type { Priorities } from './priorities'
 
 /** Levels a dose grows through, one a phase: 0 is what a drill starts with. */
@@ -30,7 +31,7 @@ export type DoseInput = {
   /** doses chosen by hand, by drill */
   doses: Readonly<Record<string, DoseWish>>
   references: References
-}
+} & Sore
 
 const percent = 100
 
@@ -48,6 +49,11 @@ export function phasesOf(exercise: Exercise): readonly [first: number, last: num
 export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): Option[] {
   const [first, last] = phasesOf(exercise)
   if (phase < first || phase > last) return []
+  // what loads a place that hurts stays at its lowest, whatever a hand chose and however many weeks have gone by
+  if (isAtLowestDose(exercise, input, input.references)) {
+    const done = workAt(exercise, 0, { ...input, doses: {} })
+    return done ? [optionAt(exercise, phase, { level: 0, sets: 1, ...done }, input)] : []
+  }
   const wish = input.doses[exercise.id] ?? {}
   const setChoices =
     wish.sets === undefined
@@ -141,7 +147,7 @@ function workAt(
   }
   const allowed = best * [r.startShare, r.secondShare, 1][level]!
   const most = isHold
-    ? Math.max(r.holdLeastS, Math.floor(allowed))
+    ? Math.max(Math.min(r.holdLeastS, Math.floor(best)), Math.floor(allowed))
     : bound === 'heelRaises'
       ? Math.floor(allowed)
       : repsIn(allowed, planned)
@@ -187,10 +193,12 @@ function leastOf(work: Work, most: number): Work {
 }
 
 /** One set more for the side that is shorter of what the drill is for, where the sides differ enough. */
-function extraSetsOf(
-  exercise: Exercise,
-  { priorities: { rows }, doses, references: r }: DoseInput,
-): BySide<number> {
+function extraSetsOf(exercise: Exercise, input: DoseInput): BySide<number> {
+  const {
+    priorities: { rows },
+    doses,
+    references: r,
+  } = input
   // what soothes is done where it is sore, not more often
   const isSoothing = exercise.targets.some(([capacity]) => capacity === 'comfort')
   if (exercise.sides !== 'each' || isSoothing) return { left: 0, right: 0 }
@@ -202,7 +210,7 @@ function extraSetsOf(
   const weaker: Side | undefined = gap >= limit ? 'left' : gap <= -limit ? 'right' : undefined
   const chosen = doses[exercise.id]?.extra
   if (chosen === undefined || chosen === 'none')
-    return bySide((side) => (side === weaker && chosen === undefined ? 1 : 0))
+    return bySide((side) => (side === weaker && chosen === undefined && mayHaveMore(side, input, r) ? 1 : 0))
   // a hand gives one side more; it does not take from the weaker one
-  return bySide((side) => (side === chosen || side === weaker ? 1 : 0))
+  return bySide((side) => ((side === chosen || side === weaker) && mayHaveMore(side, input, r) ? 1 : 0))
 }

@@ -19,6 +19,8 @@ export type PlanInput = {
   effects: readonly CautionEffect[]
   settings: TrainingSettings
   painPlaces: Record<Side, readonly PainPlace[]>
+  /** the worst of the last week on each side, 0..10 */
+  pain: Record<Side, number>
   hasPinch: boolean
   measured: Measured
   /** "just a check": nothing is trained unless somebody asks for it */
@@ -84,9 +86,12 @@ export function programmeOf(asked: PlanInput): Programme {
     effects: new Set(input.effects),
     settings: input.settings,
     painPlaces: input.painPlaces,
+    pain: input.pain,
+    references: r,
     hasPinch: input.hasPinch,
     isLocked: input.measured.isLocked,
     kneeComesIn: input.measured.kneeComesIn,
+    oneLegS: input.measured.best.singleLegOpen,
     banned: input.banned,
   }
   const gates = Object.fromEntries(gateIds.map((id) => [id, readGate(id, input.measured, r)])) as Record<

@@ -1,4 +1,5 @@
 import type { CautionEffect } from '../cautions'
+import type { References } from '../../groundwork/reference'
 import type { BySide } from '../../groundwork/side'
 import type { Capacity, KitItem } from './capacities'
 import { forbiddenBy } from './effectRules'
@@ -6,6 +7,7 @@ import type { Exercise, ExerciseTrait } from './exercise'
 import type { GateId } from './gateIds'
 import { basisOf } from './ownDrill'
 import type { Gate } from './gates'
+import { shutByPain } from './painGate'
 import type { PainPlace } from './priorities'
 
 export type TrainingSettings = {
@@ -25,8 +27,12 @@ export type LeftOutBecause =
   | { why: 'caution'; effect: CautionEffect }
   | { why: 'setting'; setting: SettingId }
   | { why: 'pain'; place: PainPlace }
+  /** it loads a place that hurts too much for it now */
+  | { why: 'painFirst'; place: PainPlace }
   /** not one repetition is within what was measured */
   | { why: 'cannotYet' }
+  /** what a practitioner's hands do is nobody's homework */
+  | { why: 'atVisit' }
   | { why: 'pinch' }
   | { why: 'gate'; gate: Gate }
   | { why: 'banned' }
@@ -48,10 +54,15 @@ export type RuleInput = {
   effects: ReadonlySet<CautionEffect>
   settings: TrainingSettings
   painPlaces: BySide<readonly PainPlace[]>
+  /** the worst of the last week on each side, 0..10 */
+  pain: BySide<number>
+  references: References
   /** what was felt at the end of the ankle's range, on either side */
   hasPinch: boolean
   isLocked: boolean
   kneeComesIn: boolean
+  /** the least of what is known on one leg, s; undefined where nobody tried */
+  oneLegS: number | undefined
   banned: readonly string[]
 }
 
@@ -59,8 +70,8 @@ export type RuleInput = {
 const painRules: readonly { place: PainPlace; forbids: readonly ExerciseTrait[] }[] = [
   // a sore ball is not pushed off from
   { place: 'ball', forbids: ['toeOffLoad', 'impact', 'bigToeForced'] },
-  { place: 'heel', forbids: ['heelPressure', 'impact'] },
-  { place: 'achilles', forbids: ['calfStretch', 'impact', 'endRange'] },
+  { place: 'heel', forbids: ['heelPressure', 'heelStand', 'impact'] },
+  { place: 'achilles', forbids: ['calfStretch', 'heelBelow', 'impact', 'endRange'] },
   { place: 'insideAnkle', forbids: ['bounce', 'impact'] },
 ]
 
@@ -77,10 +88,15 @@ export function forbids(exercise: Exercise, input: RuleInput): LeftOutBecause | 
   const sore = [...input.painPlaces.left, ...input.painPlaces.right]
   const pain = painRules.find((rule) => sore.includes(rule.place) && rule.forbids.some(has))
   if (pain) return { why: 'pain', place: pain.place }
+  const tooSore = shutByPain(exercise, input, input.references)
+  if (tooSore) return { why: 'painFirst', place: tooSore }
+  // held or not: who cannot stand on one leg does nothing on one leg until he can
+  if (has('oneLeg') && input.oneLegS !== undefined && input.oneLegS <= 0) return { why: 'cannotYet' }
   if (input.hasPinch && (has('calfStretch') || has('ankleFront')) && basisOf(exercise) !== 'bandGlide')
     return { why: 'pinch' }
   const setting = settingAgainst(exercise, input, sore)
   if (setting) return { why: 'setting', setting }
+  if (has('byPractitioner')) return { why: 'atVisit' }
   if (input.banned.includes(exercise.id)) return { why: 'banned' }
   const missing = exercise.kit.find((item) => !input.kit.includes(item))
   return missing ? { why: 'kit', kit: missing } : undefined

@@ -2,10 +2,11 @@ import { referenceValues } from '../../groundwork/reference'
 import { mayTakeUp } from './takeUp'
 
 const r = referenceValues()
-type Known = Parameters<typeof mayTakeUp>[0]
+type Known = Parameters<typeof mayTakeUp>[1]
 const known = (changed: Partial<Known> = {}, measured: Partial<Known['measured']> = {}): Known => ({
   effects: ['noBounce'],
   painPlaces: { left: ['heel'], right: [] },
+  pain: { left: 1, right: 0 },
   hasPinch: false,
   measured: {
     kneeToWallMm: 110,
@@ -36,6 +37,16 @@ test.each<[string, Known]>([
 ])('%s came up since: it may not', (_name, now) => {
   expect(mayTakeUp(known(), now, r)).toBe(false)
 })
+test('more pain than it was made for: it may not, nor may one of before pain was kept by side', () => {
+  expect(mayTakeUp(known(), known({ pain: { left: 4, right: 0 } }), r)).toBe(false)
+  expect(mayTakeUp(known({ pain: { left: 6, right: 0 } }), known({ pain: { left: 4, right: 0 } }), r)).toBe(
+    true,
+  )
+  const { pain: _pain, ...older } = known()
+  expect(mayTakeUp(older, known(), r)).toBe(true)
+  expect(mayTakeUp(older, known({ pain: { left: 6, right: 0 } }), r)).toBe(false)
+})
+
 test('a gate that was shut then may be shut now', () => {
   expect(mayTakeUp(known({}, { kneeToWallMm: 70 }), known({}, { kneeToWallMm: 60 }), r)).toBe(true)
 })

@@ -165,7 +165,7 @@ describe('doses from the person', () => {
         .map((p) => ({ pick: p, work: p.dose.work })),
     )
 
-  test.each([0, 2, 4, 9, 20, 45])('who stands %i s on one leg starts at 70 % of it, 3 s at least', (best) => {
+  test.each([2, 4, 9, 20, 45])('who stands %i s on one leg starts at 70 % of it, or 3 s, never over it', (best) => {
     const plan = choosePlan(
       inputOf(
         { left: { ...shortOfAll, singleLegOpenS: best }, right: { ...shortOfAll, singleLegOpenS: best } },
@@ -175,9 +175,30 @@ describe('doses from the person', () => {
     const starts = holdsOf(plan, 'singleLegOpen')
     expect(starts.length).toBeGreaterThan(0)
     for (const { pick, work } of starts) {
-      if ('holdS' in work) expect(work.holdS).toBeLessThanOrEqual(Math.max(3, 0.7 * best))
+      if ('holdS' in work)
+        expect(work.holdS).toBeLessThanOrEqual(Math.min(best, Math.max(3, 0.7 * best)))
       if (best < 10) expect(pick.lines).toContain('holdSteady')
     }
+  })
+
+  test('who cannot stand on one leg does nothing on one leg, held or not, pinned or not', () => {
+    const none = { ...shortOfAll, singleLegOpenS: 0 }
+    const pinned = library.filter((e) => e.position === 'one leg').map((e) => e.id)
+    const plan = choosePlan(
+      inputOf({ left: shortOfAll, right: none }, { kit: [...kitItems], minutesPerSession: 25, pinned }),
+    )
+    const done = plan.phases.flatMap((p) => p.picks.flatMap((x) => [x.exercise, x.fallback?.exercise]))
+    expect(done.filter((e) => e?.position === 'one leg')).toEqual([])
+    expect(plan.leftOut.find((l) => l.exercise.id === 'oneLegRise')?.because).toEqual({ why: 'cannotYet' })
+  })
+
+  test('what a practitioner’s hands do is nobody’s homework', () => {
+    const settings = { ...usualSettings, correction: 'localFirst', licence: 'podiatrist' } as const
+    const plan = choosePlan(
+      inputOf({ left: shortOfAll, right: shortOfAll }, { settings, pinned: ['handMobilising'] }),
+    )
+    expect(idsOf(plan)).not.toContain('handMobilising')
+    expect(plan.leftOut.find((l) => l.exercise.id === 'handMobilising')?.because).toEqual({ why: 'atVisit' })
   })
 
   test.each([0, 2, 4, 9, 20])(
@@ -362,11 +383,9 @@ describe('what is asked for', () => {
     ['plantarFascia', 'lengthen', 'pullBack'],
     ['pressureTools', 'firmAllowed', 'firmBallRoll'],
     ['correction', 'localFirst', 'selfMobilise'],
-    ['licence', 'therapist', 'handMobilising'],
   ] as const)('%s: %s opens %s, and the usual choice says why it is out', (setting, choice, id) => {
     const kit = [...kitItems]
-    const local = setting === 'licence' ? ('localFirst' as const) : usualSettings.correction
-    const usual = { ...usualSettings, correction: local }
+    const usual = usualSettings
     const out = choosePlan(
       inputOf({ ...short, places: { left: ['top'], right: [] }, pain: 4 }, { kit, settings: usual }),
     ).leftOut

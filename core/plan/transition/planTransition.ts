@@ -14,6 +14,44 @@ import type { BrokenRule, LimitRule, Rung, Transition, TransitionInput, Transiti
  * @source footwear transition, the planner: rules 1 to 7
  */
 export function planTransition(input: TransitionInput, references: References): Transition {
+  const { heldWeeks } = input
+  if (heldWeeks === 0 || input.to.minutes <= 0) return wayFrom(input, references)
+  const later = {
+    ...input,
+    edits: input.edits.map(({ week, minutes }) => ({ week: week - heldWeeks, minutes })),
+    away: input.away.map((week) => week - heldWeeks),
+  }
+  return heldBack(wayFrom(later, references), frameOf(input, references))
+}
+
+/** The same way, some weeks later: until then no more is worn than today. @source training plan: pain as a gate */
+function heldBack(way: Transition, frame: Frame): Transition {
+  const { heldWeeks, edits, away } = frame.input
+  const state = startState(frame, way.startMinutes)
+  const most = way.startMinutes
+  const held = Array.from({ length: heldWeeks }, (_, i) => {
+    const week = i + 1
+    const minutes = away.includes(week) ? 0 : (edits.find((e) => e.week === week)?.minutes ?? most)
+    const planned = weekOf(week, minutes, state, frame)
+    const runMinutes = Math.min(planned.runMinutes, frame.input.from.newRunMinutes)
+    return { ...planned, isFirst: false, isLighter: false, runMinutes }
+  })
+  const moved = (week: number) => week + heldWeeks
+  return {
+    ...way,
+    weeks: withRatios([...held, ...way.weeks.map((w) => ({ ...w, week: moved(w.week) }))]),
+    reachedWeek: way.reachedWeek === undefined ? undefined : moved(way.reachedWeek),
+    smaller: way.smaller && { ...way.smaller, weeks: moved(way.smaller.weeks) },
+    broken: [
+      ...held.flatMap(({ week, minutes }) =>
+        minutes > most ? [{ week, rule: 'pain' as const, byMin: minutes - most, nearestMin: most }] : [],
+      ),
+      ...way.broken.map((rule) => ({ ...rule, week: moved(rule.week) })),
+    ],
+  }
+}
+
+function wayFrom(input: TransitionInput, references: References): Transition {
   const frame = frameOf(input, references)
   const { from, to } = input
   const start = Math.min(from.newMinutes, to.minutes)

@@ -34,10 +34,12 @@ export type TargetInput = {
 
 /**
  * The ends a client may have, by cautions. Lost feeling and a stiff sore big toe leave shoes that fit: thin soles are the
- * licensed lead's to allow, and a rocker is a fair choice.
+ * licensed lead's to allow, and a rocker is a fair choice. So does a foot that is held up, or hurts too much.
+ * @param isKept grade, device, setting or pain keep the shoes as they are
  */
-export function allowedEnds(effects: ReadonlySet<CautionEffect>): TransitionEnd[] {
-  if (effects.has('noBarefootOutside') || effects.has('bigToeInComfort')) return ['fits']
+export function allowedEnds(effects: ReadonlySet<CautionEffect>, isKept = false): TransitionEnd[] {
+  const keeps: readonly CautionEffect[] = ['noBarefootOutside', 'bigToeInComfort', 'noBigToeLoad']
+  if (isKept || keeps.some((effect) => effects.has(effect))) return ['fits']
   return [...transitionEnds]
 }
 
@@ -46,8 +48,9 @@ export function proposedEnd({
   goal,
   barefoot,
   effects,
-}: Omit<TargetInput, 'chosenHours' | 'runs'>): TransitionEnd {
-  const allowed = allowedEnds(effects)
+  isKept = false,
+}: Omit<TargetInput, 'chosenHours' | 'runs'> & { isKept?: boolean }): TransitionEnd {
+  const allowed = allowedEnds(effects, isKept)
   const wished: TransitionEnd =
     goal === 'check'
       ? 'fits'

@@ -141,6 +141,30 @@ describe('any client', () => {
   })
 })
 
+test('held by pain: no more than today for so many weeks, then the same way as without it', () => {
+  fc.assert(
+    fc.property(arbitraryWalker, fc.integer({ min: 1, max: 3 }), (input, heldWeeks) => {
+      const later = {
+        ...input,
+        heldWeeks,
+        away: input.away.map((w) => w + heldWeeks),
+        edits: input.edits.map((e) => ({ ...e, week: e.week + heldWeeks })),
+      }
+      const [free, held] = [plan(input), plan(later)]
+      if (input.to.minutes === 0) return expect(held).toEqual(free)
+      const first = held.weeks.slice(0, heldWeeks)
+      expect(first.every((w) => w.minutes === held.startMinutes)).toBe(true)
+      expect(first.every((w) => w.runMinutes <= input.from.newRunMinutes && !w.opens)).toBe(true)
+      expect(held.weeks.slice(heldWeeks).map((w) => [w.week - heldWeeks, w.dayMinutes, w.surface])).toEqual(
+        free.weeks.map((w) => [w.week, w.dayMinutes, w.surface]),
+      )
+      expect(held.reachedWeek).toBe(free.reachedWeek && free.reachedWeek + heldWeeks)
+      return undefined
+    }),
+    { numRuns: cases(40, 200) },
+  )
+})
+
 describe('from none, without a factor', () => {
   test.each([
     ['usual', 12, 20],

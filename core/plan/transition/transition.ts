@@ -44,7 +44,8 @@ export type TransitionWeek = {
 }
 
 /** Why a week cannot have more minutes. */
-export type LimitRule = 'growth' | 'floor' | 'target' | 'lighter' | 'restart' | 'first' | 'dose' | 'missed'
+export type LimitRule =
+  'growth' | 'floor' | 'target' | 'lighter' | 'restart' | 'first' | 'dose' | 'missed' | 'pain'
 /** A week whose minutes a hand set over what a rule allows. */
 export type BrokenRule = { week: number; rule: LimitRule; byMin: number; nearestMin: number }
 
@@ -63,6 +64,8 @@ export type TransitionInput = {
   isCautious: boolean
   /** minutes of training a week that share the tissues */
   trainingMinAWeek: number
+  /** weeks before anything grows: pain holds the shoes at today's exposure */
+  heldWeeks: number
   /** weeks in which nothing is worn, counted from the first */
   away: readonly number[]
   /** minutes of weeks that a hand set */

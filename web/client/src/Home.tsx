@@ -2,6 +2,7 @@ import { useEffect, useState, type ComponentType } from 'react'
 import { dayAfter, nextRise, sessionsOfWeek, type SelfTestId } from '@sturvo/core/followup'
 import type { ClientDay } from '@sturvo/schema'
 import { FillingPrint } from './drawn'
+import { heldDay } from './held'
 import { LogForm, TenRow, type Draft } from './LogForm'
 import { SelfTest } from './SelfTest'
 import { SessionView, stretchesOf, type Running } from './SessionView'
@@ -44,7 +45,8 @@ export function Home({
   const [running, setRunning] = useRunning(phone)
   const { answer, stop } = phone
   const { plan, contact } = answer
-  const day = plan.days.find((d) => d.date === date)
+  const { day, why } = heldDay(phone, date)
+  const inCalendar = plan.days.find((d) => d.date === date)
   const written = dayWritten(phone, today)
   useEffect(() => {
     window.scrollTo(0, 0)
@@ -165,6 +167,7 @@ export function Home({
   }
   const hurtBefore = written?.firstSteps !== undefined && written.morning !== undefined
   const yesterday = plan.days.find((d) => d.date === dayAfter(today, -1))
+  const isHeld = why !== undefined
   return (
     <main className="page">
       <header>
@@ -209,6 +212,11 @@ export function Home({
               <TenRow name={words.sore} value={written?.morning} onPick={(morning) => tap({ morning })} />
             </section>
           )}
+          {why && (
+            <p className="card" role="status" data-held={why}>
+              {words.held[why]}
+            </p>
+          )}
           {day.parts.map((ids, part) => (
             <section key={part} className="card session-card" aria-label={words.session}>
               <h2>
@@ -249,7 +257,7 @@ export function Home({
                 planned={planned}
                 mostInOneGo={lane === 'shoes' ? day.shoesMostMin : undefined}
                 note={lane === 'shoes' && day.isEasier ? words.softer : undefined}
-                next={nextRise(plan.days, day, lane)}
+                next={isHeld ? undefined : nextRise(plan.days, day, lane)}
                 watch={kept.watches[lane] ?? noWatch}
                 onPut={(watch) => putKept({ ...kept, watches: { ...kept.watches, [lane]: watch } })}
               />
@@ -281,7 +289,7 @@ export function Home({
       )}
       {(day ?? today > plan.startsOn) && (
         <section className="card">
-          <p className="soft">{words.week(sessionsOfWeek(plan.days, day?.week, wasDone(phone)))}</p>
+          <p className="soft">{words.week(sessionsOfWeek(plan.days, inCalendar?.week, wasDone(phone)))}</p>
           {written && <p>{words.written}</p>}
           <button type="button" className="act big" data-write onClick={() => setView({ name: 'log', date })}>
             {written?.pain === undefined ? words.write : words.writeAgain}

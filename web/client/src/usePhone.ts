@@ -23,6 +23,8 @@ export type Phone = {
   givenLately: readonly LogEntryAnswer[]
   given: (ids: readonly string[]) => Promise<void>
   refused: number
+  /** when the practice last answered, ISO; of a file, when it was made */
+  askedAt: string
   /** signs for which the plan is paused; a sign written here pauses at once, sent or not */
   stop: { signs: readonly StopSign[]; isSent: boolean } | undefined
   /** the version that was shown before, where this one is news */
@@ -38,7 +40,7 @@ export type PhoneState =
   | Extract<Opened, { state: 'closed' | 'word' }>
   | { state: 'open'; phone: Phone }
 
-const lookAgainMs = 60_000
+const lookAgainMs = 45_000 // with the way of an answer a stop is here within the minute
 const againDays = 60
 
 /** The token stands after the # of the address; where a home screen dropped it, the last one opened here counts. */
@@ -189,6 +191,8 @@ export function usePhone(): { phone: PhoneState; tryAgain: () => void; giveWord:
   const phone = useMemo((): PhoneState => {
     if (!known || !store) return refusal
     const { answer, written, settled, askedAt } = known
+    // the end of a link holds where nobody can be asked, too
+    if (!embedded && dayHere(new Date()) > answer.until) return { state: 'closed', contact: answer.contact }
     const entries = written.map(({ entry }) => entry)
     // what was handed back may not have arrived: it can go along once more, twice does no harm
     const againFrom = new Date(Date.now() - againDays * 86_400_000).toISOString()
@@ -221,6 +225,7 @@ export function usePhone(): { phone: PhoneState; tryAgain: () => void; giveWord:
           await load(store)
         },
         refused: written.filter((one) => one.isRefused).length,
+        askedAt,
         stop:
           signs.length > 0 || answer.paused ? { signs, isSent: isStopSent && loose.length === 0 } : undefined,
         isNew: answer.plan.version > known.seenVersion,

@@ -70,7 +70,15 @@ export const english = {
   shoes: 'New shoes or barefoot',
   today: (n: number) => `${minutes(n)} today`,
   inOneGo: (n: number) => `at most ${n} in one go`,
-  next: (rise: { date: string; minutes: number }) => `Then from ${day(rise.date)}: ${minutes(rise.minutes)}`,
+  next: (rise: { date: string; minutes: number }) =>
+    `Then, from ${day(rise.date)} at the earliest: ${minutes(rise.minutes)}`,
+  held: {
+    silence: 'The same as last week: write down how it was on most days, then it grows.',
+    pain: 'The same as last week: it hurt more than it should. It grows after a calm week.',
+    stepBack: 'Less today, and in the easier form: it hurt clearly more. It grows again after calm weeks.',
+    stale:
+      'This page has not reached your practice for more than a week. Until it does: only the exercises, little and easy.',
+  },
   watchStart: 'Start the watch',
   watchStop: 'Stop the watch',
   watchMore: 'Add 5 minutes',

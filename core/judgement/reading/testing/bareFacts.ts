@@ -1,14 +1,14 @@
 import { noWishes } from '../../../plan/days'
-import { stopQuestions } from '../../../plan/cautions'
+import { cautionQuestions } from '../../../plan/cautions'
 import { emptyFoot } from '../../../foot/measures'
 import { noTransitionWish, type VisitFacts } from '../index'
 
-/** Every red flag asked and denied: without it no plan is made. */
-export const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [q, false]))
+/** Every red flag and condition asked and denied: without it no plan is made. */
+export const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [q, false]))
 
 /** A visit in which nothing was measured, asked and denied the red flags; what a test is about goes over it. */
 export const bareFacts = (changed: Partial<VisitFacts> = {}): VisitFacts => ({
-  ageYears: undefined,
+  ageYears: 40,
   bodyMassKg: undefined,
   goal: undefined,
   marks: [],

@@ -64,6 +64,7 @@ export function inputOf(client: Partial<ClientFacts>, changed: Partial<PlanInput
     effects: [],
     settings,
     painPlaces: places,
+    pain: bySide((side) => (places[side].length > 0 ? pain : 0)),
     hasPinch: false,
     own: [],
     shoeRoom: undefined,

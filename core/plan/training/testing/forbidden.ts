@@ -25,4 +25,13 @@ export const forbidden: [CautionEffect, ExerciseTrait][] = [
   ['surgeonRules', 'bounce'],
   ['surgeonRules', 'deepSquat'],
   ['surgeonRules', 'heavy'],
+  ['noCompression', 'toesSqueezed'],
+  ['noCrossRub', 'rub'],
+  ['noCrossRub', 'deepPress'],
+  ['noDeepPress', 'deepPress'],
+  ['noDeepPress', 'firmBall'],
+  ['noKnobs', 'knobs'],
+  ['notOnBack', 'flatOnBack'],
+  ['noBigToeLoad', 'bigToeLoaded'],
+  ['keepCushion', 'heelStand'],
 ]

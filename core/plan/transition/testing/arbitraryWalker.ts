@@ -21,6 +21,7 @@ export const walker = (hours: number, more: Partial<TransitionInput> = {}): Tran
   noImpact: false,
   isCautious: false,
   trainingMinAWeek: 75,
+  heldWeeks: 0,
   away: [],
   edits: [],
   ...more,
@@ -45,6 +46,7 @@ export const arbitraryWalker: fc.Arbitrary<TransitionInput> = fc
     noImpact: fc.boolean(),
     isCautious: fc.boolean(),
     trainingMinAWeek: fc.integer({ min: 0, max: 300 }),
+    heldWeeks: fc.constant(0),
     away: fc.uniqueArray(fc.integer({ min: 1, max: 30 }), { maxLength: 6 }),
   })
   .map(({ stand, walk, train, run, newShare, newRunShare, targetShare, stackMm, dropMm, ...rest }) => {

@@ -1,7 +1,14 @@
 import { Button, Group, NumberInput, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { FollowDecision, LogAnswer } from '@sturvo/schema'
-import { followActionText, followTakeText, followWhyText, laneNameText, num } from '@sturvo/words'
+import {
+  followActionText,
+  followTakeText,
+  followWhyText,
+  laneNameText,
+  num,
+  pageHoldsText,
+} from '@sturvo/words'
 import { newId } from '../../app/newId'
 import { Cairn } from '../../parts/Cairn'
 import { CopyMessage, PutOff } from '../../parts/deciding'
@@ -61,6 +68,7 @@ export function ProposalCard({
           {said.lanes.length > 0 && `Counts for ${said.lanes.map((lane) => laneNameText[lane]).join(', ')}.`}
         </p>
       )}
+      {log.held && action !== 'stop' && <p data-page-holds={log.held.why}>{pageHoldsText(log.held)}</p>}
       {action === 'stop' && (
         <p className={classes.soft}>
           The client’s page is paused until you open it again. It begins again at

@@ -89,7 +89,13 @@ describe('the Reading', () => {
 })
 
 describe('the Trail', () => {
-  const cautions = readCautions({ answers: { hotSwollen: true }, signs: [], dealtWith: {} })
+  const cautions = readCautions({
+    answers: { hotSwollen: true },
+    signs: [],
+    dealtWith: {},
+    hasLicensedLead: true,
+    isAgeKnown: true,
+  })
   test('eight steps in order, the present one marked, each with how far it is filled', () => {
     renderInVisit(
       <Trail

@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { referenceValues } from '@sturvo/core/reference'
 import { defaultSettings } from '@sturvo/core/reading'
 import { isForbidden, library } from '@sturvo/core/training'
@@ -40,7 +40,7 @@ const references = referenceValues()
 
 const asked: Fields = {
   ...bothSides('kneeToWall', 92, 78),
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
 }
 const shown = () => [...document.querySelectorAll('[data-line]')].map((e) => e.getAttribute('data-line')!)
 

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import type { Simulation } from '@sturvo/core/simulation'
 import type { Fields, LogAnswer } from '@sturvo/schema'
 import { renderInVisit } from '../../../testing/renderInVisit'
@@ -14,7 +14,7 @@ const asked: Fields = {
   'answer.hoursStanding': 18,
   'answer.hoursWalking': 16,
   'answer.goalKind': 'thinnerShoes',
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
 }
 const edges = () => [...document.querySelectorAll('[data-edge]')]
 const minutesOf = (week: number) => Number(edges()[week - 1]!.getAttribute('aria-valuenow'))

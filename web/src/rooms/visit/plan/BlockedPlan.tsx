@@ -1,7 +1,9 @@
 import { Button, Group } from '@mantine/core'
 import { Link } from 'react-router'
-import type { PlanBlock } from '@sturvo/core/cautions'
+import { stopQuestions, type PlanBlock } from '@sturvo/core/cautions'
 import { blockText, cautionText } from '@sturvo/words'
+import { BirthYear } from '../story/BirthYear'
+import { Conditions } from '../story/Conditions'
 import { RedFlags } from '../story/RedFlags'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
@@ -10,6 +12,7 @@ import classes from './Plan.module.css'
 export function BlockedPlan({ block }: { block: PlanBlock }) {
   const { visitId } = useVisitFrame()
   const isOnlyOpen = block.stops.length === 0
+  const flags = block.openQuestions.filter((q) => stopQuestions.some((flag) => flag === q)).length
   return (
     <div className={classes.blocked} role="alert" data-blocked>
       <h2>{isOnlyOpen ? 'No plan before these are asked' : 'No plan while this is in force'}</h2>
@@ -22,7 +25,9 @@ export function BlockedPlan({ block }: { block: PlanBlock }) {
           <strong>{cautionText[id].name}.</strong> {cautionText[id].practitioner}
         </p>
       ))}
-      {block.openQuestions.length > 0 && <RedFlags />}
+      {flags > 0 && <RedFlags />}
+      {block.openQuestions.length > flags && <Conditions />}
+      {block.isAgeUnknown && <BirthYear />}
       {!isOnlyOpen && (
         <Group>
           <Button component={Link} to={`/visit/${visitId}/handover`}>

@@ -12,7 +12,8 @@ export function WithOpenPlan({ children }: { children: (input: PlanInput) => Rea
   const { data: session } = useSessionQuery()
   const { planInput, cautions } = reading
   if (session?.account.role === 'assistant') return <NotYours />
-  if (!planInput) return <BlockedPlan block={cautions.block ?? { openQuestions: [], stops: [] }} />
+  if (!planInput)
+    return <BlockedPlan block={cautions.block ?? { openQuestions: [], isAgeUnknown: false, stops: [] }} />
   return <>{children(planInput)}</>
 }
 

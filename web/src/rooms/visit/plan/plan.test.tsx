@@ -1,5 +1,5 @@
 import { act, fireEvent, renderHook, screen, waitFor, within } from '@testing-library/react'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { choosePlan, movedBetween, type PlanInput } from '@sturvo/core/training'
 import type { Fields, KeptPlan, PlanLine } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
@@ -36,7 +36,7 @@ jest.mock('../../../app/api', () => ({
 const asked: Fields = {
   ...bothSides('kneeToWall', 92, 78),
   ...bothSides('heelRaises', 17, 11),
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
   'answer.planMinutes': 20,
 }
 beforeEach(() => {

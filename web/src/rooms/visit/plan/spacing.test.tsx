@@ -1,14 +1,14 @@
 import { screen } from '@testing-library/react'
 import { defaultSettings, read } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import { factsOf, type Fields } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
 import { SpacingView } from './SpacingView'
 
 const references = referenceValues()
 const asked: Fields = {
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
   ...bothSides('halluxAngle', 26, 8),
   ...bothSides('gapRest1', 0.5, 6),
   ...bothSides('gapSpread1', 2, 9),

@@ -62,7 +62,7 @@ function Retest({ before }: { before: DatedVisit }) {
   const open = rows.filter((row) => !isDone(row, fields, before.facts))
   const days = daysBetween(before.day, startedOn)
   const since = days < 14 ? `${days} ${days === 1 ? 'day' : 'days'}` : `${Math.round(days / 7)} weeks`
-  const unasked = reading.cautions.unanswered.length
+  const unasked = reading.cautions.block?.openQuestions.length ?? 0
   return (
     <>
       <header className={classes.head}>
@@ -79,8 +79,8 @@ function Retest({ before }: { before: DatedVisit }) {
       </header>
       {unasked > 0 && (
         <p className={classes.ask} data-unasked>
-          Red flags are asked anew: {unasked} still open, and until then no plan can be made.{' '}
-          <Link to={`/visit/${visitId}/story`}>Ask them now</Link>
+          Red flags, conditions and medicines are asked anew: {unasked} still open, and until then no plan can
+          be made. <Link to={`/visit/${visitId}/story`}>Ask them now</Link>
         </p>
       )}
       <SegmentedControl

@@ -1,5 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions, stopQuestions } from '@sturvo/core/cautions'
 import { defaultSettings } from '@sturvo/core/reading'
 import { choosePlan } from '@sturvo/core/training'
 import { pricesAway, solveAway } from '../../../workers/planJobs'
@@ -155,7 +155,7 @@ describe('Grade', () => {
   })
 })
 
-const noRedFlags = Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false]))
+const noRedFlags = Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false]))
 const shortAndAsked = { ...short, ...noRedFlags }
 
 describe('Plan', () => {
@@ -169,10 +169,18 @@ describe('Plan', () => {
   test('while a red flag is open there is no plan; it is asked right there', () => {
     const { 'answer.caution:openWound': _, ...others } = shortAndAsked
     const { recorded } = renderInVisit(<PlanStep />, others)
-    expect(screen.getByRole('alert').textContent).toContain('1 red-flag question is not answered yet')
+    expect(screen.getByRole('alert').textContent).toContain('Not asked yet: 1 red-flag question.')
     expect(screen.queryByText(/because/)).toBeNull()
     fireEvent.click(screen.getByText('Asked: none of the other 1'))
     expect(recorded).toEqual([{ 'answer.caution:openWound': false }])
+  })
+
+  test('a condition nobody asked about is asked right there as well', () => {
+    const { 'answer.caution:circulation': _, ...others } = shortAndAsked
+    const { recorded } = renderInVisit(<PlanStep />, others)
+    expect(screen.getByRole('alert').textContent).toContain('Not asked yet: conditions and medicines.')
+    fireEvent.click(screen.getByText('Asked: nothing else'))
+    expect(recorded).toEqual([{ 'answer.caution:circulation': false }])
   })
 
   test('each drill has its reason; pin, leave out and bring back are recorded', () => {

@@ -1,5 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react'
-import { stopQuestions } from '@sturvo/core/cautions'
+import { cautionQuestions } from '@sturvo/core/cautions'
 import type { Fields } from '@sturvo/schema'
 import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
 import { solveAway } from '../../../workers/planJobs'
@@ -15,7 +15,7 @@ beforeEach(() => jest.mocked(solveAway).mockReturnValue(new Promise(() => undefi
 const asked: Fields = {
   ...bothSides('kneeToWall', 92, 78),
   ...bothSides('heelRaises', 17, 11),
-  ...Object.fromEntries(stopQuestions.map((q) => [`answer.caution:${q}`, false])),
+  ...Object.fromEntries(cautionQuestions.map((q) => [`answer.caution:${q}`, false])),
   'answer.planStart': '2026-05-11',
 }
 const knots = (lane: string) =>
