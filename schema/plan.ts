@@ -126,6 +126,8 @@ export const keptPlanSchema = planLineSchema.extend({
       setsShare: z.number().optional(),
       minutes: z.object({ spacers: z.number(), shoes: z.number() }).partial().optional(),
       growth: z.number().optional(),
+      /** the week its client had come to, where that was behind the calendar */
+      standsAt: z.number().int().optional(),
     })
     .optional(),
   /** why a version of a visit was made: in words, and the findings and shut gates that led to it */

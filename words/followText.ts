@@ -56,6 +56,8 @@ export const stopSignText: Record<StopSign, string> = {
   colourChange: 'a change of colour',
   fever: 'fever',
   calfSwelling: 'a swollen, sore calf',
+  brokenSkin: 'broken skin',
+  lostPushOff: 'a pop, or no push-off',
 }
 /** What each capacity is good for, in one line for the client. */
 export const clientWhyText: Record<Capacity, string> = {

@@ -69,7 +69,11 @@ export function transitionSentence(transition: TransitionReading): string {
     heldWeeks > 0
       ? ` Pain holds the first ${heldWeeks === 1 ? 'week' : `${heldWeeks} weeks`}: nothing grows before 3 days at 3 of 10 or less.`
       : ''
-  return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}${held}`
+  const kept =
+    transition.input.noImpact && from.minutes.run > 0
+      ? ' Running stays in the usual shoes: a caution keeps it out of thin ones.'
+      : ''
+  return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}${held}${kept}`
 }
 
 /** Why it takes longer than for others; nothing where there is no reason. */

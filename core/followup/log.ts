@@ -11,6 +11,8 @@ export const stopSigns = [
   'colourChange',
   'fever',
   'calfSwelling',
+  'brokenSkin',
+  'lostPushOff',
 ] as const
 export type StopSign = (typeof stopSigns)[number]
 

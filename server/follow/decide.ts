@@ -103,7 +103,7 @@ export async function decideFollow(
     } else if (action !== 'advance' || (stands?.behind ?? 0) > 0) {
       const next = adjustedPlan(plan, {
         action,
-        standsAt: stands?.week,
+        ...(stands && stands.behind > 0 && { standsAt: stands.week }),
         rule: decision.rule,
         words: decision.words,
         setsShare: decision.kind === 'take' ? decision.setsShare : restartShare(references),
@@ -226,7 +226,17 @@ export function adjustedPlan(
     by,
     days: { ...days, weeks: moved.weeks },
     plan: { ...plan.plan, phases: movedPhases(plan.plan.phases, moved) },
-    because: { action, rule, from, words, before: plan.id, setsShare, minutes, growth },
+    because: {
+      action,
+      rule,
+      from,
+      words,
+      before: plan.id,
+      setsShare,
+      minutes,
+      growth,
+      ...(week !== undefined && { standsAt: week }),
+    },
   }
   // the client's page goes on with the days as they are now; the practitioner's sheet was of what was decided then
   if (!papers) return next

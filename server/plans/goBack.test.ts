@@ -127,8 +127,8 @@ test('not to what a caution forbids that came up since; not while red flags of a
     retestOf: 'visit0000001',
   }).expect(201)
   expect(codeOf(await back('plan00000009', 'plan00000002', after))).toBe('409 planBlocked')
-  await write('visit0000002', { ...denied, 'answer.caution:diabetesOrNumb': true })
+  await write('visit0000002', { ...denied, 'answer.caution:hypermobility': true })
   expect(codeOf(await back('plan00000009', 'plan00000002', after))).toBe('409 cautionSince')
-  await write('visit0000002', { 'answer.caution:diabetesOrNumb': false })
+  await write('visit0000002', { 'answer.caution:hypermobility': false })
   expect(codeOf(await back('plan00000009', 'plan00000002', after))).toBe('201')
 })

@@ -364,6 +364,12 @@ export const referenceTable = {
     toeWidthMarginMm: [0, 'mm', def, 'toe room below this is narrower than the foot'],
     insideLeastMm: [180, 'mm', def, 'inside of a shoe, shortest that is taken'],
     insideMostMm: [340, 'mm', def, 'inside of a shoe, longest that is taken'],
+    wantedMarginMostMm: [
+      12,
+      'mm',
+      'what to look for: ball needed less ball of the foot, at most',
+      'a wanted width over that of the foot, at most',
+    ],
     upperStretchMm: [2, 'mm', def, 'stretch of the upper allowed'],
     ankleHeightMm: [70, 'mm', def, 'ankle joint above the sole of the foot'],
     lastAllowanceMm: [15, 'mm', def, 'last length less the foot length it is made for'],

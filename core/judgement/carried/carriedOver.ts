@@ -15,6 +15,8 @@ export const questionOfSign: Readonly<Record<StopSign, CautionQuestion>> = {
   colourChange: 'coldPale',
   fever: 'hotSwollen',
   calfSwelling: 'calfSwollen',
+  brokenSkin: 'openWound',
+  lostPushOff: 'popPushOff',
 }
 
 export type CarriedOver = {

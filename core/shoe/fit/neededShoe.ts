@@ -5,7 +5,7 @@ import { sides, type BySide } from '../../groundwork/side'
 import { radToDeg } from '../../groundwork/units'
 import type { DepthPart } from './depthBudget'
 import { insoleOfNumbers } from './insoleShape'
-import type { FitEdge, Overhang } from './overhang'
+import type { FitRegion } from './overhang'
 import { fitTable, readFit, type FitActivity, type FitFoot, type FitReading } from './readFit'
 import { spacedOutline, type SpacerWidths } from './spacedOutline'
 
@@ -53,15 +53,16 @@ export function neededShoe(
   if (outlines.length === 0) return undefined
   const roomMm = input.activity === 'run' ? references.roomRunLowMm : references.roomWalkLowMm
   const needs = outlines.map((outline) =>
-    needOf(outline, roomMm + references.fitGapMm, input.stretchMm, references),
+    needOf(outline, roomMm + references.fitGapMm, references),
   )
   const most = (of: (n: OneNeed) => number) => Math.max(...needs.map(of))
   const isLow = input.priority === 'lowStackFirst'
-  const first: Inside = {
+  const least: Inside = {
     lengthMm: most((n) => n.lengthMm),
-    heelMm: most((n) => n.heel.medial + n.heel.lateral),
-    ball: { medial: most((n) => n.ball.medial), lateral: most((n) => n.ball.lateral) },
-    toes: { medial: most((n) => n.toes.medial), lateral: most((n) => n.toes.lateral) },
+    heelMm: most((n) => n.heelMm),
+    ballMm: most((n) => n.ballMm),
+    toesMm: most((n) => n.toesMm),
+    innerLeanMm: most((n) => n.ballMedialMm) - most((n) => n.toesMedialMm),
   }
   const tables = (inside: Inside) =>
     outlines.map((outlineFootMm) => {
@@ -77,14 +78,10 @@ export function neededShoe(
         references,
       )
     })
-  let inside = first
+  let inside = least
   for (let round = 0; round < rounds; round++) {
-    const grown = grownBy(
-      inside,
-      tables(inside).map((table) => readFit(table, references)),
-      roomMm,
-      references,
-    )
+    const fits = tables(inside).map((table) => readFit(table, references))
+    const grown = grownBy(inside, { least, fits, roomMm }, references)
     if (!grown) break
     inside = grown
   }
@@ -100,90 +97,87 @@ export function neededShoe(
 const rounds = 16 // each leaves a part of what was still out; more change less than a tape can measure
 const closeEnoughMm = 0.4
 
-/** How far the inside reaches to both sides, mm. */
-type Inside = { lengthMm: number; heelMm: number; ball: Reach; toes: Reach }
+/** The inside of a shoe, mm; the lean is how far its inner edge comes in from the ball to the toes. */
+type Inside = { lengthMm: number; heelMm: number; ballMm: number; toesMm: number; innerLeanMm: number }
 
-function measuresOf({ lengthMm, heelMm, ball, toes }: Inside, references: References) {
+function measuresOf({ lengthMm, heelMm, ballMm, toesMm, innerLeanMm }: Inside, references: References) {
   const along = (references.fitToesAt - references.fitBallAt) * lengthMm
-  const lean = (from: number, to: number) => radToDeg(Math.atan2(from - to, along))
+  const lean = (inwardsMm: number) => radToDeg(Math.atan2(inwardsMm, along))
   return {
     innerLengthMm: lengthMm,
-    innerWidthBallMm: ball.medial + ball.lateral,
-    innerWidthToesMm: toes.medial + toes.lateral,
+    innerWidthBallMm: ballMm,
+    innerWidthToesMm: toesMm,
     innerWidthHeelMm: heelMm,
-    taperInnerDeg: lean(ball.medial, toes.medial),
-    taperOuterDeg: lean(ball.lateral, toes.lateral),
+    taperInnerDeg: lean(innerLeanMm),
+    taperOuterDeg: lean(ballMm - toesMm - innerLeanMm),
   }
 }
 
-/** The inside grown where a foot still reaches out or has no room; undefined where both feet fit. */
+/**
+ * The inside grown where a foot still reaches out or has no room, each row by what is out in its own region, and never
+ * by more than a margin somebody would leave by hand; undefined where nothing is to be grown.
+ */
 function grownBy(
   inside: Inside,
-  fits: readonly FitReading[],
-  roomMm: number,
+  { least, fits, roomMm }: { least: Inside; fits: readonly FitReading[]; roomMm: number },
   references: References,
 ): Inside | undefined {
-  const parts = (edge: FitEdge, isOf: (part: Overhang, share: number) => boolean) =>
-    Math.max(
-      0,
-      ...fits.flatMap((fit) =>
-        fit.regions
-          .filter((p) => p.edge === edge && isOf(p, (p.atFootMm?.y ?? 0) / fit.longestToeFootMm.y))
-          .map((p) => p.mostMm),
-      ),
-    )
-  const isHeel = (p: Overhang) => p.region === 'heel'
-  // the little toe lies nearer to the row of the ball than to that of the toes
-  const isBall = (p: Overhang, share: number) =>
-    p.region === 'ball' || (p.region === 'toes' && share < halfway)
-  const isToes = (p: Overhang, share: number) => p.region === 'toes' && share >= halfway
-  const halfway = (references.fitBallAt + references.fitToesAt) / 2 + 0.05
-  const short = Math.max(...fits.map((fit) => (fit.roomMm === undefined ? 0 : roomMm - fit.roomMm)))
-  const heel = Math.max(parts('inner', isHeel), parts('outer', isHeel))
-  const [ballIn, ballOut] = [parts('inner', isBall), parts('outer', isBall)]
-  const [toesIn, toesOut] = [parts('inner', isToes), parts('outer', isToes)]
-  if (Math.max(short, heel, ballIn, ballOut, toesIn, toesOut) < closeEnoughMm) return undefined
-  return {
-    // the rounded front bites into the toes beside the longest one
-    lengthMm: inside.lengthMm + Math.max(0, short) * 0.6 + Math.max(toesIn, toesOut) * 0.3,
-    heelMm: inside.heelMm + heel,
-    ball: { medial: inside.ball.medial + ballIn, lateral: inside.ball.lateral + ballOut },
-    toes: { medial: inside.toes.medial + toesIn, lateral: inside.toes.lateral + toesOut },
+  const out = (region: FitRegion) =>
+    Math.max(...fits.flatMap((fit) => fit.regions.filter((p) => p.region === region).map((p) => p.mostMm)))
+  const wider = (width: 'heelMm' | 'ballMm' | 'toesMm', region: FitRegion) => {
+    const wanted = out(region)
+    if (wanted < closeEnoughMm) return inside[width]
+    return Math.min(least[width] + references.wantedMarginMostMm, inside[width] + wanted)
   }
+  const short = Math.max(0, ...fits.map((fit) => (fit.roomMm === undefined ? 0 : roomMm - fit.roomMm)))
+  const grown = {
+    ...inside,
+    lengthMm: inside.lengthMm + (short < closeEnoughMm ? 0 : short * 0.6),
+    heelMm: wider('heelMm', 'heel'),
+    ballMm: wider('ballMm', 'ball'),
+    toesMm: wider('toesMm', 'toes'),
+  }
+  const isSame = (Object.keys(grown) as (keyof Inside)[]).every((key) => grown[key] === inside[key])
+  return isSame ? undefined : grown
 }
 
-type Reach = { medial: number; lateral: number }
-type OneNeed = { lengthMm: number; heel: Reach; ball: Reach; toes: Reach }
+type OneNeed = {
+  lengthMm: number
+  heelMm: number
+  ballMm: number
+  toesMm: number
+  /** how far the foot reaches to the inner side of its axis there */
+  ballMedialMm: number
+  toesMedialMm: number
+}
 
-/** How far one foot reaches to both sides of its axis around the rows where a shoe is measured, less the stretch. */
-function needOf(
-  outline: readonly Point[],
-  spareMm: number,
-  stretchMm: number,
-  references: References,
-): OneNeed {
-  const ys = outline.map((p) => p.y)
-  const lengthMm = Math.max(...ys) + spareMm
-  const reach = (from: number, to: number): Reach => {
-    let found: Reach = { medial: 0, lateral: 0 }
-    for (let y = from * lengthMm; y <= to * lengthMm; y += 1) {
-      // the shoe begins behind the heel by the gap
-      const xs = crossingsAt(outline, y - references.fitGapMm)
+/** What a tape across one foot would say at the rows where a shoe is measured. */
+function needOf(outline: readonly Point[], spareMm: number, references: References): OneNeed {
+  const footMm = Math.max(...outline.map((p) => p.y))
+  const across = (from: number, to: number) => {
+    let [widthMm, medialMm] = [0, 0]
+    for (let y = from * footMm; y <= to * footMm; y += 1) {
+      const xs = crossingsAt(outline, y)
       if (xs.length < 2) continue
-      found = {
-        medial: Math.max(found.medial, Math.max(...xs) - stretchMm),
-        lateral: Math.max(found.lateral, -Math.min(...xs) - stretchMm),
-      }
+      widthMm = Math.max(widthMm, Math.max(...xs) - Math.min(...xs))
+      medialMm = Math.max(medialMm, Math.max(...xs))
     }
-    return found
+    return { widthMm, medialMm }
   }
+  const ball = across(references.fitWaistTo, references.fitBallTo)
+  const toes = across(references.fitBallTo + toesAfterShare, 1)
   return {
-    lengthMm,
-    heel: reach(0.1, 0.2),
-    ball: reach(references.fitWaistTo, references.fitBallTo),
-    toes: reach(references.fitBallTo + 0.04, 1),
+    lengthMm: footMm + spareMm,
+    heelMm: across(heelRows.from, heelRows.to).widthMm,
+    ballMm: ball.widthMm,
+    toesMm: toes.widthMm,
+    ballMedialMm: ball.medialMm,
+    toesMedialMm: toes.medialMm,
   }
 }
+
+const heelRows = { from: 0.1, to: 0.2 }
+const toesAfterShare = 0.04 // right behind the ball the little toe is still as wide as the ball
 
 export const shortfallKinds = ['length', 'ball', 'toes', 'heel', 'stack', 'drop', 'bend', 'depth'] as const
 export type ShortfallKind = (typeof shortfallKinds)[number]

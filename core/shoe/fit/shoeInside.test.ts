@@ -128,6 +128,27 @@ describe('asked the other way round', () => {
       }
     }
   })
+  test('what hands would say: ball at most 12 mm over the wider foot, toes no narrower than the toes', () => {
+    // a tape across the outline, laid here apart from the rule
+    const tape = (points: readonly Point[], from: number, to: number) => {
+      const lengthMm = Math.max(...points.map((p) => p.y))
+      return Math.max(
+        ...Array.from({ length: 40 }, (_, i) => widthAt(points, (from + ((to - from) * i) / 39) * lengthMm)),
+      )
+    }
+    for (let seed = 1; seed <= cases(30, 120); seed += 3) {
+      const needed = ask(seed)
+      const feet = Object.values(feetOf(seed)).map((foot) => foot.outlineFootMm)
+      const over = (needs: number, from: number, to: number) =>
+        needs - Math.max(...feet.map((foot) => tape(foot, from, to)))
+      const ball = over(needed.innerWidthBallMm, 0.6, 0.8)
+      const toes = over(needed.innerWidthToesMm, 0.84, 0.99)
+      const heel = over(needed.innerWidthHeelMm, 0.1, 0.2)
+      expect([seed, ball > -0.5 && ball < 12.5]).toEqual([seed, true])
+      expect([seed, toes > -0.5 && toes < 12.5]).toEqual([seed, true])
+      expect([seed, heel > -0.5 && heel < 12.5]).toEqual([seed, true])
+    }
+  })
   test('spacers and running ask for more, never less', () => {
     const plain = ask(7)
     expect(ask(7, [4, 4, 4, 4]).innerWidthToesMm).toBeGreaterThan(plain.innerWidthToesMm)

@@ -143,6 +143,8 @@ export const english = {
     colourChange: 'Toes or foot turned pale, blue or dark red',
     fever: 'I have a fever, or the foot is hot',
     calfSwelling: 'My calf is swollen and sore',
+    brokenSkin: 'The skin is open, or a wound does not close',
+    lostPushOff: 'I felt a pop, or cannot push off or rise on my toes',
   } satisfies Record<StopSign, string>,
   tests: {
     kneeToWall: {

@@ -24,6 +24,9 @@ export const madeUpPerson = personSchema.parse({
   cautions: { stop: 0, limit: 0 },
 })
 
+/** Led by somebody licensed: a coach has no plan for who needs more than that. */
+export const licensedSettings = { ...defaultSettings, licence: 'podiatrist' as const }
+
 /** Shows a part of a visit with the fields given; what it records comes back in order. */
 export function renderInVisit(
   part: ReactNode,
@@ -31,7 +34,7 @@ export function renderInVisit(
   changed: Partial<VisitFrame & ReadNow> = {},
 ) {
   const recorded: Fields[] = []
-  const settings = changed.practice?.settings ?? defaultSettings
+  const settings = changed.practice?.settings ?? licensedSettings
   const person = changed.person ?? madeUpPerson
   const facts = factsOf({
     fields,

@@ -1,10 +1,9 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { cautionQuestions } from '@sturvo/core/cautions'
 import { referenceValues } from '@sturvo/core/reference'
-import { defaultSettings } from '@sturvo/core/reading'
 import { isForbidden, library } from '@sturvo/core/training'
 import type { Fields, Practice } from '@sturvo/schema'
-import { bothSides, renderInVisit } from '../../../testing/renderInVisit'
+import { bothSides, licensedSettings, renderInVisit } from '../../../testing/renderInVisit'
 import { solveAway } from '../../../workers/planJobs'
 import { filtered, noFilter } from './drillFilter'
 import { DrillsRoom } from './DrillsRoom'
@@ -126,7 +125,7 @@ const own: Practice['drills'][number] = {
 const practiceWith = (drills: Practice['drills']) => ({
   name: 'Tideway Foot Room',
   place: 'Orrin Quay',
-  settings: defaultSettings,
+  settings: licensedSettings,
   references: {},
   referencesVersion: 0,
   trialUses: {},

@@ -134,7 +134,7 @@ test('without hours there is a way to them; with a red flag open there is none a
   expect(screen.getByText('Paint the week in Story')).toBeTruthy()
   unmount()
   renderInVisit(<PaceRoom />, { 'answer.hoursStanding': 18 })
-  expect(document.body.textContent).toMatch(/not answered yet/)
+  expect(document.body.textContent).toMatch(/Not asked yet/)
 })
 
 describe('paces compared', () => {

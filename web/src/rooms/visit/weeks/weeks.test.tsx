@@ -123,5 +123,5 @@ test('the trail zooms to fewer weeks and back to all', () => {
 test('while questions are open there is no day to plan', () => {
   renderInVisit(<WeeksRoom />, { 'answer.planStart': '2026-05-11' })
   expect(document.querySelector('[data-trail]')).toBeNull()
-  expect(document.body.textContent).toMatch(/not answered yet/)
+  expect(document.body.textContent).toMatch(/Not asked yet/)
 })
