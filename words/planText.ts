@@ -223,6 +223,7 @@ export const lineText: Record<LineId, string> = {
   comfortOnly: 'Only as far as it is comfortable.',
   midRange: 'Stay in the middle of the range.',
   lightly: 'Lightly over sore spots.',
+  besideSpot: 'Beside the sore spot, never on it.',
   secondDay: 'Every second day.',
   softGround: 'On soft ground.',
   indoors: 'Indoors, on a clean floor, never barefoot outside.',
@@ -321,6 +322,8 @@ export function leftOutText(because: LeftOutBecause): string {
       return 'not one repetition is within what was measured'
     case 'atVisit':
       return 'done by your hands at the visit: never homework'
+    case 'notSore':
+      return 'soothes places that do not hurt'
     case 'painFirst':
       return `waits until the ${painPlaceText[because.place]} hurts less`
     case 'pinch':

@@ -158,7 +158,9 @@ test('heavy and running lengthens the transition; heavy alone, light, or unknown
   // a tenth more than at the visit before
   expect(factorsOf({ runs: true, bodyMassKg: 77, earlierMassKg: 70 })).toContain('mass')
   expect(factorsOf({ runs: true, bodyMassKg: 76, earlierMassKg: 70 })).not.toContain('mass')
-  const lengthOf = (bodyMassKg: number) => readNow({ runs: true, bodyMassKg }).transition!
+  const wish = bareFacts().plan
+  const plan = { ...wish, transition: { ...wish.transition, hours: 12 } }
+  const lengthOf = (bodyMassKg: number) => readNow({ runs: true, bodyMassKg, plan }).transition!
   expect(lengthOf(95).shortestWeeks).toBeGreaterThan(lengthOf(70).shortestWeeks)
 })
 

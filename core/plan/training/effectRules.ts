@@ -11,6 +11,7 @@ export const lineIds = [
   'comfortOnly',
   'midRange',
   'lightly',
+  'besideSpot',
   'secondDay',
   'softGround',
   'indoors',

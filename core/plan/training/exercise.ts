@@ -2,6 +2,7 @@ import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import type { Capacity, KitItem, Stage, Tissue } from './capacities'
 import type { GateId } from './gateIds'
+import type { PainPlace } from './priorities'
 
 /** Repetitions and seconds each, or one hold. */
 export type Work = { reps: number; secondsPerRep: number } | { holdS: number }
@@ -65,6 +66,8 @@ export type Exercise = {
   targets: readonly (readonly [Capacity, number])[]
   /** load of three sets at full dose, 0..1 by tissue */
   load: Partial<Record<Tissue, number>>
+  /** sore places it is good for, where it soothes */
+  soothes?: readonly PainPlace[]
   stage: Stage
   /** the last phase it is worth doing in */
   until: Stage

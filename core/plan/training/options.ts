@@ -96,6 +96,7 @@ function optionAt(exercise: Exercise, phase: number, done: Done, input: DoseInpu
       ...done.lines,
       ...(isHeavy ? (['secondDay'] as const) : []),
       ...(exercise.traits.includes('toeCurl') ? (['cramp'] as const) : []),
+      ...(isOnSpot(exercise, input) ? (['besideSpot'] as const) : []),
     ],
     fills: exercise.targets.flatMap(([capacity, weight]) =>
       sides.map((side) => ({
@@ -112,6 +113,11 @@ function optionAt(exercise: Exercise, phase: number, done: Done, input: DoseInpu
     ),
   }
 }
+
+/** A ball or a hand on a place that hurts. */
+const isOnSpot = ({ traits, soothes }: Exercise, { painPlaces }: DoseInput) =>
+  (['rolling', 'deepPress', 'rub'] as const).some((trait) => traits.includes(trait)) &&
+  (soothes?.some((place) => sides.some((side) => painPlaces[side].includes(place))) ?? false)
 
 /** How much of the full dose this is: half of it teaches more than half. */
 function amountOf(work: Work, exercise: Exercise): number {

@@ -8,7 +8,7 @@ import { readGate, type Gate, type Measured } from './gates'
 import { optionsOf, type Option } from './options'
 import { drillsWith, type OwnDrill } from './ownDrill'
 import type { PainPlace, Priorities } from './priorities'
-import { closedGate, forbids, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
+import { closedGate, forbids, isForNoPlace, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
 
 /** What the chooser is asked. Plain data: it goes to a worker, to a thread and into a kept plan. */
 export type PlanInput = {
@@ -111,6 +111,10 @@ export function programmeOf(asked: PlanInput): Programme {
       continue
     }
     const isAsked = input.pinned.includes(exercise.id)
+    if (!isAsked && isForNoPlace(exercise, rules)) {
+      leftOut.set(exercise.id, { why: 'notSore' })
+      continue
+    }
     if (!isAsked && !exercise.targets.some(([c]) => isWorth(input, c)) && !isFoundation(exercise, input)) {
       leftOut.set(exercise.id, { why: 'nothingShort' })
       continue

@@ -29,6 +29,8 @@ export type LeftOutBecause =
   | { why: 'pain'; place: PainPlace }
   /** it loads a place that hurts too much for it now */
   | { why: 'painFirst'; place: PainPlace }
+  /** it soothes places that do not hurt */
+  | { why: 'notSore' }
   /** not one repetition is within what was measured */
   | { why: 'cannotYet' }
   /** what a practitioner's hands do is nobody's homework */
@@ -77,7 +79,7 @@ const painRules: readonly { place: PainPlace; forbids: readonly ExerciseTrait[] 
 
 /** Whether somebody or something forbids a drill to this client: not that others fill its place better. */
 export function isForbidden(because: LeftOutBecause | undefined): boolean {
-  return because !== undefined && !['others', 'nothingShort', 'banned'].includes(because.why)
+  return because !== undefined && !['others', 'nothingShort', 'notSore', 'banned'].includes(because.why)
 }
 
 /** Why kit, a caution, a setting, a pain or the licence keeps a drill out of every phase, or nothing. */
@@ -125,6 +127,13 @@ function settingAgainst(
   // rolling out trains what a locked foot has too much of
   if (has('rollOut') && input.isLocked && settings.pronation === 'bothWays') return 'pronation'
   return undefined
+}
+
+/** A drill that is there to soothe, where nothing hurts that it is good for. @source training plan: comfort by place */
+export function isForNoPlace(exercise: Exercise, { painPlaces }: Pick<RuleInput, 'painPlaces'>): boolean {
+  const { soothes, targets } = exercise
+  if (!soothes || targets[0]?.[0] !== 'comfort') return false
+  return !soothes.some((place) => painPlaces.left.includes(place) || painPlaces.right.includes(place))
 }
 
 /** The gate a drill stands behind, where it is not open. */

@@ -4,6 +4,7 @@ import { frameOf, percent, roundingSlack, type Frame } from './frame'
 import { byTissue } from './loadModel'
 import type { GroundSurface, StepActivity } from './loadTable'
 import { doseAt, doseOf, roomOf, runDoseAt, trainingShare } from './room'
+import { inFives } from './target'
 import type { BrokenRule, LimitRule, Rung, Transition, TransitionInput, TransitionWeek } from './transition'
 
 /**
@@ -79,7 +80,8 @@ function wayFrom(input: TransitionInput, references: References): Transition {
     targetMinutes: frame.targetMinutes,
     runTargetMinutes: Math.round(frame.runTargetMinutes),
     reachedWeek: reached,
-    shortestWeeks: frame.shortestWeeks,
+    // who is to run in them waits for the longer of the two
+    shortestWeeks: Math.max(frame.shortestWeeks, frame.shortestRunWeeks),
     factors: [...input.factors],
     smaller: smallerTarget(weeks, reached, frame),
     broken,
@@ -312,8 +314,9 @@ function advance(state: State, week: TransitionWeek, allowed: number, frame: Fra
   state.past.push(allowed)
   state.bouts.push(week.longestBoutMin)
   state.runPast.push(week.runMinutes)
-  state.hourWeeks =
-    week.wearingDays > 0 && allowed / week.wearingDays >= r.runWalkDayMin ? state.hourWeeks + 1 : 0
+  const isHour = week.wearingDays > 0 && allowed / week.wearingDays >= r.runWalkDayMin
+  // a lighter week is no week less: what opens running is neither counted nor lost in it
+  if (isHour || !week.isLighter) state.hourWeeks = isHour ? state.hourWeeks + 1 : 0
   state.daysOnRung = week.opens ? week.wearingDays : state.daysOnRung + week.wearingDays
   state.surface = week.surface
   state.activity = week.activity
@@ -345,8 +348,8 @@ function smallerTarget(
 ): Transition['smaller'] {
   if (targetMinutes === 0 || (reached !== undefined && reached <= r.planTooLongWeeks)) return undefined
   const within = weeks.slice(0, r.smallerTargetWeeks)
-  const most = Math.max(0, ...within.map((w) => w.minutes))
-  const week = within.find((w) => w.minutes === most)?.week
+  const most = inFives(Math.max(0, ...within.map((w) => w.minutes)))
+  const week = within.find((w) => w.minutes >= most)?.week
   return week === undefined || most === 0 || most >= targetMinutes
     ? undefined
     : { targetMinutes: most, weeks: week }

@@ -95,6 +95,9 @@ export function soleOf(
   }
 }
 
+/** Nobody counts minutes of a week singly. */
+export const inFives = (minutes: number): number => Math.floor(minutes / 5 + 1e-9) * 5
+
 /**
  * Where the change is to end.
  * @param onFeetMin minutes a week stood, walked and trained
@@ -121,5 +124,6 @@ export function targetMinutes(
   // whoever runs in them has to walk in them first, an hour a day
   const least =
     input.runs && end !== 'barefootTraining' ? Math.min(onFeetMin, r.runWalkDayMin * r.runWalkDaysLeast) : 0
-  return Math.round(Math.max(alreadyMin, Math.min(onFeetMin, Math.max(least, wished))))
+  const wanted = Math.min(onFeetMin, Math.max(least, wished))
+  return Math.max(Math.round(alreadyMin), inFives(wanted))
 }

@@ -90,7 +90,8 @@ export function brokenRules(
     if (input.staysInside && (week.surface === 'paving' || week.surface === 'rough')) say(n, 'goes outside')
     wornOnRungs += days
     missed = 0
-    hourWeeks = days > 0 && week.minutes / days >= 60 ? hourWeeks + 1 : 0
+    const isHour = days > 0 && week.minutes / days >= 60
+    if (isHour || n % 4 !== 0) hourWeeks = isHour ? hourWeeks + 1 : 0
     minutes.push(week.minutes)
     bouts.push(week.longestBoutMin)
     runs.push(week.runMinutes)
