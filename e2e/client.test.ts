@@ -246,7 +246,10 @@ test('a stop sign pauses at once, offline too, cannot be clicked away, and opens
 })
 
 test('a small test on the day the plan looks: with its clock, kept for both sides, seen by the practice', async () => {
-  const { page } = phone
+  const link = await makeLink('wen')
+  const { page } = await openPhone()
+  await go(page, link)
+  await sent(page)
   const before = await page.evaluate(() => localStorage.getItem('test.ahead') ?? '0')
   const daysAhead = await page.evaluate(async () => {
     const answer = await fetch('/api/c/plan', { headers: { 'x-sturvo-link': location.hash.slice(1) } })
@@ -281,13 +284,27 @@ test('a small test on the day the plan looks: with its clock, kept for both side
   await until(async () => {
     // a page that was too slow sends when it is next looked at
     if (++looks % 60 === 0) await page.reload({ waitUntil: 'load' })
-    return (await logOf('ketta')).some((entry) => entry.tests?.length)
+    return (await logOf('wen')).some((entry) => entry.tests?.length)
   })
-  await openRoom(desk, `${url}/person/demokettaperson`)
+  await openRoom(desk, `${url}/person/demowenperson`)
   const row = await desk.waitForSelector('[data-tried="singleLegOpen"]')
   expect(await row!.evaluate((r) => r.textContent)).toMatch(/17\s*31.*± 8 s/)
-  await page.evaluate((ahead) => localStorage.setItem('test.ahead', ahead), before)
+  // nothing was written for weeks: nothing has grown
+  await page.waitForSelector('[data-held="silence"]')
+  // and where the practice is out of reach for longer than a week, only the least is left; at last the page ends
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+  await page.setOfflineMode(true)
+  await later(page, 8 * 86_400_000)
   await page.reload({ waitUntil: 'load' })
+  await page.waitForSelector('[data-held="stale"]')
+  expect(await page.$('.tide')).toBeNull()
+  expect(await barriers(page)).toEqual([])
+  await later(page, 400 * 86_400_000)
+  await page.reload({ waitUntil: 'load' })
+  await page.waitForSelector('[data-closed]')
+  expect(await page.$eval('a.call', (a) => a.getAttribute('href'))).toBe('tel:01632960118')
+  await page.evaluate((ahead) => localStorage.setItem('test.ahead', ahead), before)
+  await page.close()
 })
 
 test('a proposal that is taken is on the phone as the new version, said in one sentence', async () => {

@@ -142,7 +142,8 @@ async function everything(isLong: boolean): Promise<Tally[]> {
     made,
     ...checked,
     ...quick,
-    await jest('browser', ['--selectProjects', 'e2e', 'demo', '--maxWorkers=2'], east),
+    // a browser waits for much of its time: three of them keep two cores busy
+    await jest('browser', ['--selectProjects', 'e2e', 'demo', '--maxWorkers=3'], east),
   ]
 }
 

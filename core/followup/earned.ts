@@ -1,8 +1,6 @@
 import { dayAfter, daysBetween } from '../groundwork/calendar'
-import type { References } from '../groundwork/reference'
 import { lessened, type AdjustableDay } from './adjust'
-import { calmAt, channels, isMoved, type Channel } from './followRules'
-import type { LoggedDay } from './log'
+import { channels, isMoved, type Channel, type LoggedDay } from './log'
 
 /** What a phone needs to hold a plan by itself, worked out where the visit is known. */
 export type HoldLimits = {
@@ -37,29 +35,6 @@ export type Earned = {
   why: 'asPlanned' | 'silence' | 'pain' | 'stepBack'
   /** days of the log with too much pain */
   days: string[]
-}
-
-/**
- * @param level the client's own level of pain, 0 to 10, as the rules have it; undefined where nobody knows
- * @param painAtVisit worst pain told at the visit, answer and map together
- */
-export function holdLimits(
-  { from, level, painAtVisit }: { from: string; level: number | undefined; painAtVisit: number | undefined },
-  r: References,
-): HoldLimits {
-  const own = level ?? painAtVisit ?? 0
-  const calm = calmAt({ painAtVisit, r })
-  return {
-    from,
-    calm,
-    once: Math.max(calm, own + r.painFlare + r.painNoise),
-    twice: Math.max(calm, own + r.painRise + r.painNoise),
-    daysLeast: r.loggedDaysLeast,
-    judgedDays: r.judgedDays,
-    backShare: r.backOffTimes,
-    growth: r.growthUsualPct / 100,
-    staleDays: r.staleDays,
-  }
 }
 
 const weekDays = 7

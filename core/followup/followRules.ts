@@ -1,6 +1,6 @@
 import type { References, ReferenceId } from '../groundwork/reference'
 import { daysBetween } from '../groundwork/calendar'
-import type { LoggedDay, StopSign } from './log'
+import { channels, isMoved, type Channel, type LoggedDay, type StopSign } from './log'
 
 /** Most careful first: of two that fire the earlier one counts. @source log and re-test: order of the rules */
 export const followActions = ['stop', 'backOff', 'restart', 'hold', 'advance'] as const
@@ -24,9 +24,6 @@ export type Evidence = {
   side?: 'left' | 'right'
   lane?: Lane
 }
-
-export const channels = ['pain', 'morning', 'firstSteps'] as const
-export type Channel = (typeof channels)[number]
 
 /** Everything the rules read. */
 export type RuleInput = {
@@ -62,8 +59,6 @@ const weekDays = 7
 const lastDays = ({ days, today }: RuleInput, count: number) =>
   days.filter((d) => ageOf(d, today) < count && ageOf(d, today) >= 0)
 const ageOf = (day: { day: string }, today: string) => daysBetween(day.day, today)
-const isTrained = (d: LoggedDay) => d.training === 'done' || d.training === 'partly'
-export const isMoved = (d: LoggedDay) => isTrained(d) || (d.shoesMin ?? 0) > 0 || (d.spacersMin ?? 0) > 0
 
 /**
  * Days of a channel that lie above its level by more than `by` and more than the level is known to; a channel without

@@ -1,19 +1,17 @@
 import type { References } from '../groundwork/reference'
 import { daysBetween } from '../groundwork/calendar'
 import {
-  channels,
   followActions,
   followRules,
   lanes,
   weekMeans,
-  type Channel,
   type Evidence,
   type FollowAction,
   type Lane,
   type PlannedMinutes,
   type RuleInput,
 } from './followRules'
-import { loggedDays, type LogEntry, type LoggedDay } from './log'
+import { channels, loggedDays, type Channel, type LogEntry, type LoggedDay } from './log'
 
 const weekDays = 7
 

@@ -16,6 +16,10 @@ export const stopSigns = [
 ] as const
 export type StopSign = (typeof stopSigns)[number]
 
+/** Kinds of pain, each with a level of its own. */
+export const channels = ['pain', 'morning', 'firstSteps'] as const
+export type Channel = (typeof channels)[number]
+
 export const donenesses = ['done', 'partly', 'not'] as const
 export type Doneness = (typeof donenesses)[number]
 
@@ -117,3 +121,7 @@ function joined(before: LoggedDay, entry: LogEntry): LoggedDay {
 function compare(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0
 }
+
+/** Whether anything of the plan was done that day. */
+export const isMoved = ({ training, shoesMin = 0, spacersMin = 0 }: LoggedDay): boolean =>
+  training === 'done' || training === 'partly' || shoesMin > 0 || spacersMin > 0

@@ -145,7 +145,8 @@ test('with a fused or a stiff sore big toe no thin bendy sole; with old bones no
     })
   for (const question of ['boneHistory', 'inflammatory'])
     expect(
-      readNow({ runs: true, cautionAnswers: { ...noRedFlags, [question]: true } }).transition!.runTargetMinutes,
+      readNow({ runs: true, cautionAnswers: { ...noRedFlags, [question]: true } }).transition!
+        .runTargetMinutes,
     ).toBe(0)
 })
 

@@ -15,7 +15,13 @@ const settings = { ...usualSettings, plantarFascia: 'lengthen', pressureTools: '
 const chosen = (places: readonly PainPlace[], pinned: readonly string[] = []) =>
   choosePlan(
     inputOf(
-      { left: shortOfAll, right: shortOfAll, goal: 'lessPain', places: { left: [...places], right: [] }, pain: 4 },
+      {
+        left: shortOfAll,
+        right: shortOfAll,
+        goal: 'lessPain',
+        places: { left: [...places], right: [] },
+        pain: 4,
+      },
       { kit: [...kitItems], minutesPerSession: 30, settings, pinned },
     ),
   )
@@ -26,7 +32,9 @@ test.each(Object.keys(ownOf) as PainPlace[])('a sore %s draws only what is its o
   const ids = idsIn([place])
   expect(soothing.filter((id) => ids.has(id) && !ownOf[place].includes(id))).toEqual([])
   // and what soothes others is not offered in its stead
-  const left = chosen([place]).leftOut.filter((l) => l.because.why === 'notSore').map((l) => l.exercise.id)
+  const left = chosen([place])
+    .leftOut.filter((l) => l.because.why === 'notSore')
+    .map((l) => l.exercise.id)
   expect(left.filter((id) => ownOf[place].includes(id))).toEqual([])
 })
 

@@ -8,7 +8,14 @@ import { readGate, type Gate, type Measured } from './gates'
 import { optionsOf, type Option } from './options'
 import { drillsWith, type OwnDrill } from './ownDrill'
 import type { PainPlace, Priorities } from './priorities'
-import { closedGate, forbids, isForNoPlace, type LeftOutBecause, type RuleInput, type TrainingSettings } from './rules'
+import {
+  closedGate,
+  forbids,
+  isForNoPlace,
+  type LeftOutBecause,
+  type RuleInput,
+  type TrainingSettings,
+} from './rules'
 
 /** What the chooser is asked. Plain data: it goes to a worker, to a thread and into a kept plan. */
 export type PlanInput = {

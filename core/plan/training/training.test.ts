@@ -165,21 +165,23 @@ describe('doses from the person', () => {
         .map((p) => ({ pick: p, work: p.dose.work })),
     )
 
-  test.each([2, 4, 9, 20, 45])('who stands %i s on one leg starts at 70 % of it, or 3 s, never over it', (best) => {
-    const plan = choosePlan(
-      inputOf(
-        { left: { ...shortOfAll, singleLegOpenS: best }, right: { ...shortOfAll, singleLegOpenS: best } },
-        { minutesPerSession: 25 },
-      ),
-    )
-    const starts = holdsOf(plan, 'singleLegOpen')
-    expect(starts.length).toBeGreaterThan(0)
-    for (const { pick, work } of starts) {
-      if ('holdS' in work)
-        expect(work.holdS).toBeLessThanOrEqual(Math.min(best, Math.max(3, 0.7 * best)))
-      if (best < 10) expect(pick.lines).toContain('holdSteady')
-    }
-  })
+  test.each([2, 4, 9, 20, 45])(
+    'who stands %i s on one leg starts at 70 % of it, or 3 s, never over it',
+    (best) => {
+      const plan = choosePlan(
+        inputOf(
+          { left: { ...shortOfAll, singleLegOpenS: best }, right: { ...shortOfAll, singleLegOpenS: best } },
+          { minutesPerSession: 25 },
+        ),
+      )
+      const starts = holdsOf(plan, 'singleLegOpen')
+      expect(starts.length).toBeGreaterThan(0)
+      for (const { pick, work } of starts) {
+        if ('holdS' in work) expect(work.holdS).toBeLessThanOrEqual(Math.min(best, Math.max(3, 0.7 * best)))
+        if (best < 10) expect(pick.lines).toContain('holdSteady')
+      }
+    },
+  )
 
   test('who cannot stand on one leg does nothing on one leg, held or not, pinned or not', () => {
     const none = { ...shortOfAll, singleLegOpenS: 0 }

@@ -52,9 +52,7 @@ export function neededShoe(
   })
   if (outlines.length === 0) return undefined
   const roomMm = input.activity === 'run' ? references.roomRunLowMm : references.roomWalkLowMm
-  const needs = outlines.map((outline) =>
-    needOf(outline, roomMm + references.fitGapMm, references),
-  )
+  const needs = outlines.map((outline) => needOf(outline, roomMm + references.fitGapMm, references))
   const most = (of: (n: OneNeed) => number) => Math.max(...needs.map(of))
   const isLow = input.priority === 'lowStackFirst'
   const least: Inside = {

@@ -1,0 +1,27 @@
+import type { References } from '../groundwork/reference'
+import type { HoldLimits } from './earned'
+import { calmAt } from './followRules'
+
+/**
+ * What a phone holds a plan by.
+ * @param level the client's own level of pain, 0 to 10, as the rules have it; undefined where nobody knows
+ * @param painAtVisit worst pain told at the visit, answer and map together
+ */
+export function holdLimits(
+  { from, level, painAtVisit }: { from: string; level: number | undefined; painAtVisit: number | undefined },
+  r: References,
+): HoldLimits {
+  const own = level ?? painAtVisit ?? 0
+  const calm = calmAt({ painAtVisit, r })
+  return {
+    from,
+    calm,
+    once: Math.max(calm, own + r.painFlare + r.painNoise),
+    twice: Math.max(calm, own + r.painRise + r.painNoise),
+    daysLeast: r.loggedDaysLeast,
+    judgedDays: r.judgedDays,
+    backShare: r.backOffTimes,
+    growth: r.growthUsualPct / 100,
+    staleDays: r.staleDays,
+  }
+}
