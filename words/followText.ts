@@ -186,6 +186,15 @@ export function followMessageText(action: FollowAction, practice: string): strin
   }
 }
 
+/** What was tried so far, for whoever sees the foot next. */
+export function triedText(
+  { number, madeOn, drills }: { number: number; madeOn: string; drills: readonly string[] },
+  notes: number,
+): string {
+  const kept = notes === 0 ? 'nothing written down about it' : `${notes} notes of the client’s own about it`
+  return `plan version ${number} of ${dayAsRead(madeOn)}: ${new Set(drills).size} exercises; ${kept}`
+}
+
 /** Where the client's page holds the plan by itself, and why. */
 export function pageHoldsText({
   week,

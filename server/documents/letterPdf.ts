@@ -25,6 +25,7 @@ export function letterPdf(letter: Letter, paper: PlanPaper): Promise<Buffer> {
       { text: letter.about, font: 'Heading', fontSize: 15, margin: [0, 0, 0, 10] },
       { text: letter.asks, margin: [0, 0, 0, 6] },
       findingsTable(letter),
+      ...letter.told.flatMap(({ head, lines }) => listed(head, lines)),
       ...listed('Also noted', letter.noted),
       ...listed('Shoes', letter.shoes),
       ...letter.closing.map((text, i): Content => ({ text, margin: [0, i === 0 ? 14 : 4, 0, 0] })),

@@ -3,8 +3,10 @@ import { z } from 'zod'
 import { idSchema } from '@sturvo/schema'
 import { papers, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
+import { triedText } from '@sturvo/words'
 import type { Database } from '../data/database'
 import { fault, idOf, notFound } from '../http/faults'
+import { entriesOf, newestPlan } from '../follow/followState'
 import { inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
@@ -33,6 +35,16 @@ export function documentRoutes(database: Database, work: Work): Router {
     })
     return typeof document === 'string' ? document : Buffer.from(document)
   }
+  const letterWish = async (request: Request) => {
+    const { personId } = await visitRow(database.db, idOf(request))
+    const { stops } = await inForceOf(database.db, personId, new Date())
+    const plan = await newestPlan(database.db, personId)
+    return {
+      practitioner: whoIs(request).name,
+      inForce: stops,
+      tried: plan ? [triedText(plan, (await entriesOf(database.db, personId)).length)] : [],
+    }
+  }
   router.get('/visits/:id/handout.pdf', async (request, response) => {
     response
       .type('pdf')
@@ -52,14 +64,12 @@ export function documentRoutes(database: Database, work: Work): Router {
       .send(await planPaper(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
-    response
-      .type('text/plain')
-      .send(await made(request, { kind: 'letter', practitioner: whoIs(request).name }))
+    response.type('text/plain').send(await made(request, { kind: 'letter', ...(await letterWish(request)) }))
   })
   router.get('/visits/:id/letter.pdf', async (request, response) => {
     const wish = {
       kind: 'letterPdf',
-      practitioner: whoIs(request).name,
+      ...(await letterWish(request)),
       paper: paperOf(request, planPaperSchema),
     } as const
     response.type('pdf').send(await made(request, wish))

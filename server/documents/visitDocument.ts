@@ -1,10 +1,11 @@
 import { heldBackBy } from '@sturvo/core/cautions'
 import { bySide } from '@sturvo/core/side'
-import { letterPins, photoOf } from '@sturvo/schema'
+import type { StopInForce } from '@sturvo/core/inForce'
+import { answerOf, eventsOf, letterPins, orthosesOf, photoOf } from '@sturvo/schema'
 import { letterOf, letterText, shoePageOf } from '@sturvo/pages/handout'
 import { feetPage, svgText, type Paper } from '@sturvo/pages/feetPage'
 import { fitPapers, type FitPaper } from '@sturvo/pages/fitPage'
-import { dayAsRead, shoeVerdicts } from '@sturvo/words'
+import { dayAsRead, orthosisName, shoeVerdicts } from '@sturvo/words'
 import { fault } from '../http/faults'
 import { readSources, type ReadVisit, type VisitSources } from '../visits/readVisit'
 import { planPapersOf, planSheetFor } from '../plans/planPapersOf'
@@ -17,13 +18,16 @@ import { planPdf } from './planPdf'
 import { shoesPdf } from './shoesPdf'
 import { trueSizePdf } from './trueSizePdf'
 
+/** Who writes a letter, what is in force elsewhere, and what was tried: the visit alone does not know. */
+type LetterWish = { practitioner: string; inForce: readonly StopInForce[]; tried: readonly string[] }
+
 /** What can be made of a visit. */
 export type DocumentWish =
   | { kind: 'handout'; paper: PlanPaper }
   | { kind: 'planSheet'; paper: PlanPaper; withPrices: boolean }
   | { kind: 'shoes'; paper: PlanPaper }
-  | { kind: 'letter'; practitioner: string }
-  | { kind: 'letterPdf'; practitioner: string; paper: PlanPaper }
+  | ({ kind: 'letter' } & LetterWish)
+  | ({ kind: 'letterPdf'; paper: PlanPaper } & LetterWish)
   | { kind: 'feetPdf'; paper: Paper }
   | { kind: 'feetSvg'; paper: Paper }
   | { kind: 'fit'; shoe: string; paper: FitPaper }
@@ -39,9 +43,9 @@ export async function visitDocument(sources: VisitSources, wish: DocumentWish): 
     case 'shoes':
       return shoes(read, wish.paper)
     case 'letter':
-      return letterText(letterInput(read, wish.practitioner))
+      return letterText(letterInput(read, wish))
     case 'letterPdf':
-      return letterPdf(letterOf(letterInput(read, wish.practitioner)), wish.paper)
+      return letterPdf(letterOf(letterInput(read, wish)), wish.paper)
     case 'feetPdf':
       return feetPdf(
         feet(read, wish.paper, { text: 'Text', heading: 'Heading' }),
@@ -88,9 +92,15 @@ function shoes(
   return shoesPdf(page, paper)
 }
 
-function letterInput({ visit, person, practice, references, reading }: ReadVisit, practitioner: string) {
+function letterInput(
+  { visit, person, practice, references, facts, reading }: ReadVisit,
+  { practitioner, inForce, tried }: LetterWish,
+) {
   const stops = heldBackBy(reading.cautions)
-  if (stops.length === 0) throw fault('noStop')
+  // a sign that was ticked on the phone has its letter too
+  if (stops.length === 0 && inForce.length === 0) throw fault('noStop')
+  const { fields } = visit
+  const devices = orthosesOf(fields).map(orthosisName)
   return {
     practice,
     practitioner,
@@ -101,6 +111,17 @@ function letterInput({ visit, person, practice, references, reading }: ReadVisit
     pinnedFindings: letterPins(visit.fields),
     shoes: shoeVerdicts(reading),
     references,
+    told: {
+      stops: inForce,
+      complaint: answerOf(fields, 'complaint'),
+      marks: facts.marks,
+      worstPain: facts.worstPain,
+      answers: facts.cautionAnswers,
+      otherConditions: answerOf(fields, 'conditions'),
+      medicines: facts.medicines,
+      events: eventsOf(fields),
+      tried: [...tried, ...devices],
+    },
   }
 }
 

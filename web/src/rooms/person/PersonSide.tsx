@@ -81,7 +81,7 @@ export function PersonSide({ person, practice, course, log, plans, references, m
               <Paper href={`/api/visits/${newest.id}/feet.pdf`}>Where the feet stand</Paper>
               <Paper href={`/api/visits/${newest.id}/plan.pdf`}>Plan with reasons</Paper>
               <Paper href={`/api/visits/${newest.id}/shoes.pdf`}>Change of shoes</Paper>
-              {mayDecide && cautions.some(({ level }) => level === 'stop') && (
+              {mayDecide && (action === 'stop' || cautions.some(({ level }) => level === 'stop')) && (
                 <li>
                   <a href={`/api/visits/${newest.id}/letter.pdf`} target="_blank" rel="noreferrer">
                     Letter (text)

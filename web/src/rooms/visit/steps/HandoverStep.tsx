@@ -93,7 +93,7 @@ function HandoverView({ plan, isProving }: { plan: TrainingPlan | undefined; isP
                 : 'The print-out waits until everything is saved.'}
         </p>
         <Group gap={8}>
-          {stops.length > 0 && (
+          {stops.length + elsewhere.length > 0 && (
             <Button
               variant="default"
               component="a"
