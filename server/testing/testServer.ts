@@ -32,13 +32,15 @@ export type TestServer = {
 }
 
 export const testPassword = 'a long password'
+/** How long a thread may take here: whether a limit ends it has a test of its own, how fast it is stands in bench/. */
+const patience = 240_000
 
 /** A real database file in a folder of its own, with one owner signed in. */
 export async function startTestServer(
   devices?: DeviceShelf,
   more: Partial<AppInput> = {},
 ): Promise<TestServer> {
-  const work = createWork()
+  const work = createWork({ longestMs: patience })
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-api-'))
   const { database, end } = await openedIn(folder)
   await practiceRow(database)
@@ -101,7 +103,7 @@ export async function startLiveServer(
   drivers?: readonly DeviceDriver[],
   more: Partial<AppInput> = {},
 ): Promise<TestServer & { port: number }> {
-  const work = createWork()
+  const work = createWork({ longestMs: patience })
   const devices = deviceShelf(drivers ?? usualDevices((wish) => work.run('simulatedPicture', wish)))
   const server = await startTestServer(devices)
   const app = createApp({

@@ -32,6 +32,7 @@ export function painStep(pain: number, r: References): PainStep {
 const loads = (exercise: Exercise, place: PainPlace) =>
   tissuesOf[place].some((tissue) => (exercise.load[tissue] ?? 0) > 0)
 const isHard = (exercise: Exercise) => hard.some((trait) => exercise.traits.includes(trait))
+const isUnloaded = ({ position }: Exercise) => position === 'sitting' || position === 'lying'
 const isSoothing = ({ targets }: Exercise) => targets[0]?.[0] === 'comfort'
 
 /**
@@ -44,10 +45,10 @@ export function shutByPain(exercise: Exercise, sore: Sore, r: References): PainP
     if (step === 'asPlanned') continue
     const found = sore.painPlaces[side].find((place) => {
       if (isSoothing(exercise)) return false
-      if (step === 'comfortOnly') return !exercise.traits.includes('hip') || loads(exercise, place)
+      // hips lie down for it: a squat stands on the sore place
+      if (step === 'comfortOnly') return !(exercise.traits.includes('hip') && isUnloaded(exercise))
       if (step === 'lowestDose') return loads(exercise, place) && exercise.traits.includes('endRange')
-      const isUnloaded = exercise.position === 'sitting' || exercise.position === 'lying'
-      return loads(exercise, place) && (!isUnloaded || isHard(exercise))
+      return loads(exercise, place) && (!isUnloaded(exercise) || isHard(exercise))
     })
     if (found) return found
   }
