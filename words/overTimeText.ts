@@ -88,6 +88,7 @@ export const actBecauseText: Record<ActBecause, string> = {
   gateOpened: 'The gate is open now on both sides.',
   reallyBetter: 'Really better, and still short.',
   likelyBetter: 'Likely better; another look will say.',
+  likelyWorse: 'Likely worse: nothing grows, and it is measured again within weeks.',
   notTrained: 'Less than half of the planned days were trained: the drill was not tried yet.',
   tooEarly: 'Too early to say: no change yet, after a few weeks.',
   notMeasured: 'Nothing of it was measured on both days.',

@@ -24,6 +24,7 @@ export type ActBecause =
   | 'gateOpened'
   | 'reallyBetter'
   | 'likelyBetter'
+  | 'likelyWorse'
   | 'notTrained'
   | 'tooEarly'
   | 'notMeasured'
@@ -93,7 +94,10 @@ export function meaningOf(end: RetestEnd, r: References): Meaning[] {
     else if (moved('worse', 'real')) add('swap', 'reallyWorse', more)
     else if (was! > 0 && is === 0 && (moved('better', 'real') || moved('better', 'likely')))
       add('stop', 'reached', more)
-    else if (moved('better', 'real')) add(mayRise ? 'stepUp' : 'keep', 'reallyBetter', more)
+    else if (moved('better', 'real'))
+      // one measure up and another likely down: nothing steps up on half of the picture
+      add(mayRise && !moved('worse', 'likely') ? 'stepUp' : 'keep', 'reallyBetter', more)
+    else if (moved('worse', 'likely')) add('keep', 'likelyWorse', more)
     else if (moved('better', 'likely')) add('keep', 'likelyBetter', more)
     else if (trainedShare !== undefined && trainedShare < r.trainedLeastShare) add('keep', 'notTrained', more)
     else if (weeks < r.swapWeeks) add('keep', 'tooEarly', more)

@@ -256,6 +256,14 @@ describe('what it means', () => {
     expect(said(63, { action: undefined, trainedShare: 0.2 })).toEqual(['keep: notTrained'])
     expect(said(63, calm, '2026-03-20')).toEqual(['keep: tooEarly'])
   })
+  test('likely worse is told, and is never worded as no change', () => {
+    const judged = (mm: number) => rowsOf(capacity, end(mm, calm).comparison.rows).map((row) => row.change.judged)
+    const likely = Array.from({ length: 25 }, (_, i) => 62 - i).filter(
+      (mm) => judged(mm).includes('likely') && !judged(mm).includes('real'),
+    )
+    expect(likely.length).toBeGreaterThan(0)
+    for (const mm of likely) expect(said(mm, calm)).toEqual(['keep: likelyWorse'])
+  })
   test('really worse: never on as before', () => {
     expect(said(40, calm)).toEqual(['swap: reallyWorse'])
   })
