@@ -89,7 +89,7 @@ export function shoeVerdict(input: VerdictInput, references: References): ShoeVe
   })
   const against: VerdictReason[] = [
     ...outside,
-    ...narrowOf(input),
+    ...narrowOf(input, outside),
     ...bases.filter((r) => r.kind === 'noBase'),
     ...depth,
     ...leverOf(reading, references),
@@ -189,9 +189,9 @@ function isMuch(
   return part.mostMm - (fits[side]?.errorMm ?? 0) > references.fitMuchOutsideMm
 }
 
-/** Widths alone speak where no outline could be laid. */
-function narrowOf({ reading, fits }: VerdictInput): VerdictReason[] {
-  if (sides.some((side) => fits[side]) || !reading.isNarrow) return []
+/** A width that was measured and is narrower than the foot speaks, laid outline or not: no guessed inside silences it. */
+function narrowOf({ reading }: VerdictInput, outside: readonly VerdictReason[]): VerdictReason[] {
+  if (!reading.isNarrow || outside.some((r) => r.kind === 'outside')) return []
   return [
     { kind: 'narrow', mm: -Math.min(reading.ballMarginMm ?? Infinity, reading.toesMarginMm ?? Infinity) },
   ]
@@ -216,7 +216,11 @@ function favourOf(
 ): VerdictReason[] {
   const { shoe, dropMm } = reading
   const laid = sides.map((side) => fits[side]).filter((fit) => fit !== undefined)
-  const isSure = laid.length > 0 && laid.every((fit) => worstOf(fit).mostMm <= references.fitOutsideMm)
+  // one shoe has one verdict: no room to spare in what is narrower than the foot
+  const isSure =
+    !reading.isNarrow &&
+    laid.length > 0 &&
+    laid.every((fit) => worstOf(fit).mostMm <= references.fitOutsideMm)
   const least = Math.min(
     ...laid.map((fit) => Math.min(fit.toes?.allMm ?? Infinity, fit.ball?.allMm ?? Infinity)),
   )

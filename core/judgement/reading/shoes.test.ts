@@ -71,6 +71,15 @@ describe('the verdict', () => {
     expect(verdict.against[0]).toEqual({ kind: 'narrow', mm: 10 })
     expect(verdict.choice).toBe('limit')
   })
+  test('a measured width that is narrower speaks, whatever a guessed inside says; nothing is called room then', () => {
+    for (const known of [{ innerWidthToesMm: 88 }, { innerWidthBallMm: 97 }]) {
+      const { innerWidthBallMm: _, innerWidthToesMm: __, innerWidthHeelMm: ___, ...rest } = wide
+      const verdict = verdictOf({ ...rest, ...known })
+      expect(verdict.against.map((r) => r.kind).filter((k) => k === 'narrow' || k === 'outside')).toHaveLength(1)
+      expect(verdict.inFavour.map((r) => r.kind)).not.toContain('room')
+      expect(verdict.choice).not.toBe('keep')
+    }
+  })
   test('an insert too high is changed, not the shoe; a foot that does not go in without one lets it go', () => {
     const deep = { ...wide, depthArchMm: 72, depthForefootMm: 60, depthHeelMm: 90 }
     const support = { kind: 'support', archMm: 12 } as const
