@@ -44,7 +44,8 @@ const usualWear: Readonly<Record<string, Partial<FootMinutes>>> = {
   work: { stand: 0.6, walk: 0.4 },
   town: { stand: 0.4, walk: 0.6 },
   walk: { walk: 1 },
-  run: { run: 1 },
+  // nothing of running is inferred from hours in a shoe that may run: it is told, or painted
+  run: { walk: 1 },
   sport: { train: 1 },
   other: { stand: 0.5, walk: 0.5 },
   // slippers are worn sitting
@@ -100,8 +101,8 @@ export function exposureOf(
   const inThin = thin.map(shoeMinutes)
   const sum = (of: readonly FootMinutes[], activity: FootActivity) =>
     of.reduce((total, minutes) => total + minutes[activity], 0)
-  const runsInShoes = sum(shoes.map(shoeMinutes), 'run')
-  const running = sums ? sums.running * minutesPerHour : runsInShoes
+  const toldOfShoes = sum(shoes.map(shoeMinutes), 'run')
+  const running = sums ? sums.running * minutesPerHour : toldOfShoes
   const minutes: FootMinutes = {
     stand: (sums ? sums.standing : told.stand) * minutesPerHour,
     walk: (sums ? sums.walking + sums.barefoot : told.walk) * minutesPerHour,
