@@ -392,3 +392,12 @@ test('a second day clearly above so soon holds, a single one does not', () => {
   expect(fired(on(20, [...calm, goodDay(19, 1), goodDay(20, 3)]))).not.toContain('painSome')
   expect(on(20, [...calm, goodDay(19, 3), goodDay(20, 3)]).action).toBe('hold')
 })
+
+test('one list never says two things: nothing goes on beside something that holds it', () => {
+  const held = [3, 4, 6, 9].map((pain) =>
+    on(21, [...calmWeeks, entry(20, { pain, training: 'done' }), entry(21, { pain, training: 'done' })]),
+  )
+  expect(held.some((f) => f.action !== 'advance' && f.action !== undefined)).toBe(true)
+  for (const f of held)
+    if (f.action !== 'advance') expect(f.fired.map((one) => one.action)).not.toContain('advance')
+})

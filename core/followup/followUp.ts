@@ -76,8 +76,10 @@ export function followUp(input: FollowInput, r: References): FollowUp {
   })
   const rank = ({ action }: Fired) =>
     action === undefined ? followActions.length : followActions.indexOf(action)
-  const ordered = fired.map((f, i) => ({ f, i })).sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
-  const first = ordered[0]?.f
+  const sorted = fired.map((f, i) => ({ f, i })).sort((a, b) => rank(a.f) - rank(b.f) || a.i - b.i)
+  const first = sorted[0]?.f
+  // one list never says two things: nothing goes on beside something that holds
+  const ordered = sorted.filter(({ f }) => f.action !== 'advance' || first?.action === 'advance')
   const isOpen = input.today >= input.startsOn
   const action = !isOpen && first?.action !== 'stop' ? undefined : first?.action
   const isRested = daysBetween(lastStep, input.today) >= weekDays

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { bySide } from '../../groundwork/side'
-import { choosePlan, library, painPlaces, painStep, type Exercise, type PainPlace } from './index'
+import { choosePlan, library, painPlaces, painStep, stages, type Exercise, type PainPlace } from './index'
+import { optionsOf, type DoseInput } from './options'
 import { arbitraryInput, inputOf, references, shortOfAll } from './testing/arbitraryClient'
 
 // What may be done with a sore place, written down apart from the rule: by what a hand on the drill would say.
@@ -40,6 +41,9 @@ test.each([
   [10, 'comfortOnly'],
 ] as const)('pain %i of 10: %s', (pain, step) => expect(painStep(pain, references)).toBe(step))
 
+/** What the doses of a client are made from. */
+const doseInputOf = (input: DoseInput): DoseInput => input
+
 describe.each(painPlaces)('a sore %s', (place) => {
   // pinned too: no wish goes over pain
   const pinned = library.filter((e) => loadsPlace(e, place)).map((e) => e.id)
@@ -51,6 +55,23 @@ describe.each(painPlaces)('a sore %s', (place) => {
       expect(exercise.traits).not.toEqual(expect.arrayContaining(['endRange']))
       expect(exercise.traits).not.toContain('bounce')
     }
+  })
+
+  test('at its lowest it comes no earlier than its stage, and ends with its last', () => {
+    choosePlan(sore(place, 4, pinned)).phases.forEach((phase, k) => {
+      for (const { exercise } of phase.picks) {
+        const [first, last] = [exercise.stage, exercise.until].map((stage) => stages.indexOf(stage))
+        expect([exercise.id, first! <= k && k <= last!]).toEqual([exercise.id, true])
+      }
+    })
+    for (const exercise of library)
+      for (const [k, stage] of stages.entries())
+        if (k < stages.indexOf(exercise.stage))
+          expect([exercise.id, stage, optionsOf(exercise, k, doseInputOf(sore(place, 4))).length]).toEqual([
+            exercise.id,
+            stage,
+            0,
+          ])
   })
 
   test('at 6 and 7: nothing that loads it on the feet', () => {
