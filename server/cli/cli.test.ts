@@ -185,6 +185,13 @@ describe('plan', () => {
     const child = await printed({ ...asked, birthYear: 2014 })
     expect(child).toMatchObject({ blocked: true, openQuestions: [], stops: ['child'], phases: [] })
   })
+  test('the visit of the docs has everything asked that a plan waits for', async () => {
+    const { output } = await run([
+      'transition',
+      join(__dirname, '..', '..', 'docs', 'examples', 'visit.json'),
+    ])
+    expect(JSON.parse(output)).toMatchObject({ blocked: false, stops: [] })
+  })
   test('the same visit gives the same plan to the byte, proven, with reasons', async () => {
     const [one, two] = [await planOf(asked), await planOf(asked)]
     expect(one).toEqual(two)
