@@ -13,8 +13,7 @@ export type Work = {
 
 const threads = 2
 const mostWaiting = 60
-// on a machine four times slower than ours, half of it was not enough to look into the bundle of a practice
-const longestMs = 60_000
+const longestMs = 30_000
 const memoryMb = 768
 const idleMs = 30_000
 const builtWorker = join(rootFolder, 'server', 'dist', 'worker.mjs')

@@ -4,8 +4,8 @@ import { cases } from '../../groundwork/testing/cases'
 import { choosePlan, library, type PlanInput } from '../../plan/training'
 import { defaultSettings, read, type PracticeSettings, type VisitFacts } from '../reading'
 import { bareFacts } from '../reading/testing/bareFacts'
-import { arbitraryVisit } from './arbitraryVisit'
-import { harmIn, looks, type Looked } from './harm'
+import { arbitraryVisit } from './testing/arbitraryVisit'
+import { harmIn, looks, type Looked } from './testing/harm'
 
 const references = referenceValues()
 
@@ -88,7 +88,7 @@ describe('each look can fail', () => {
       ...told,
       ...(answers && { cautionAnswers: { ...well.cautionAnswers, ...answers } }),
     }
-    const looked = withDrill(facts as VisitFacts, 'dome', { ...settings, ...changed })
+    const looked = withDrill(facts, 'dome', { ...settings, ...changed })
     expect(harmIn(looked)).toContain(`${what}: training is planned`)
   })
 

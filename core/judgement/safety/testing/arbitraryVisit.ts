@@ -1,9 +1,9 @@
 import fc from 'fast-check'
-import { cautionQuestions, conditionQuestions } from '../../plan/cautions'
-import { eventKinds, goalKinds, markViews, painMoments } from '../../plan/story'
-import { kitItems, library } from '../../plan/training'
-import { defaultSettings, licences, type PracticeSettings, type VisitFacts } from '../reading'
-import { bareFacts } from '../reading/testing/bareFacts'
+import { cautionQuestions, conditionQuestions } from '../../../plan/cautions'
+import { eventKinds, goalKinds, markViews, painMoments } from '../../../plan/story'
+import { kitItems, library } from '../../../plan/training'
+import { defaultSettings, licences, type PracticeSettings, type VisitFacts } from '../../reading'
+import { bareFacts } from '../../reading/testing/bareFacts'
 
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: undefined })
 const foot = fc.record({
@@ -83,7 +83,9 @@ export const arbitraryVisit: fc.Arbitrary<{ facts: VisitFacts; settings: Practic
     device: seldom,
   })
   .map((v) => {
-    const asked = Object.fromEntries(cautionQuestions.map((q) => [q, false as boolean | undefined]))
+    const asked = Object.fromEntries(cautionQuestions.map((q) => [q, false])) as Partial<
+      Record<string, boolean>
+    >
     for (const condition of v.conditions) asked[condition] = true
     if (v.flag) asked[v.flag] = true
     if (v.unasked) asked[v.unasked] = undefined
@@ -95,7 +97,7 @@ export const arbitraryVisit: fc.Arbitrary<{ facts: VisitFacts; settings: Practic
     const answers = Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined))
     const facts = bareFacts({
       ageYears: v.ageYears,
-      cautionAnswers: answers as VisitFacts['cautionAnswers'],
+      cautionAnswers: answers,
       medicines: v.medicines,
       events: v.events,
       marks,
@@ -120,5 +122,5 @@ export const arbitraryVisit: fc.Arbitrary<{ facts: VisitFacts; settings: Practic
         transition: { ...base.plan.transition, end: v.end, hours: v.chosen },
       },
     })
-    return { facts, settings: { ...defaultSettings, ...v.settings } as PracticeSettings }
+    return { facts, settings: { ...defaultSettings, ...v.settings } }
   })

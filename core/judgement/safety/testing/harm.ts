@@ -1,5 +1,5 @@
-import type { TrainingPlan } from '../../plan/training'
-import type { VisitFacts, VisitReading, PracticeSettings } from '../reading'
+import type { TrainingPlan } from '../../../plan/training'
+import type { VisitFacts, VisitReading, PracticeSettings } from '../../reading'
 
 /**
  * A careful colleague who reads the spec of cautions, pain, doses and shoes for himself and looks over a plan: drills by
