@@ -49,7 +49,7 @@ async function clientPage(browser: Browser, desk: Page, url: string): Promise<vo
     const text = await card!.evaluate((e) => e.textContent ?? '')
     return /http\S+\/c\/#[\w-]{43}/.exec(text)![0]
   }
-  const links = { ketta: await linkOf('ketta'), corin: await linkOf('corin') }
+  const links = { ketta: await linkOf('ketta') }
   const shots: Buffer[] = []
   const phone = async (link: string, steps: (page: Page) => Promise<unknown>) => {
     const context = await browser.createBrowserContext()
@@ -80,7 +80,13 @@ async function clientPage(browser: Browser, desk: Page, url: string): Promise<vo
     await tap(page, '::-p-xpath(//legend[text()="Worst pain today"]/..//button[@data-ten="3"])')
     await tap(page, 'button[aria-label="right foot, heel"]')
   })
-  await phone(links.corin, () => Promise.resolve())
+  // ticked on the phone: nobody gets a link while a stop is open
+  await phone(links.ketta, async (page) => {
+    await tap(page, '[data-wrong]')
+    await tap(page, '::-p-xpath(//label[contains(., "pale")]/input)')
+    await tap(page, '[data-stop]')
+    await page.waitForSelector('[data-paused]')
+  })
   const gap = 20
   await sharp({
     create: { width: 4 * 390 + 5 * gap, height: 844 + 2 * gap, channels: 3, background: '#D9D4C5' },
