@@ -133,6 +133,12 @@ test('every drill has a reason in plain words, and pictures fit a phone', () => 
   expect(gzipSync(JSON.stringify(fifteen)).length).toBeLessThan(60_000)
 })
 
+test('a drill for the toes that soothes as well is given for the toes', () => {
+  const { drills } = clientPlanOf(kept(['betweenBones', 'fingersBetween']), [], referenceValues())!
+  for (const { id, why } of Object.values(drills).filter((d) => d.id !== 'toeLifts'))
+    expect([id, why]).toEqual([id, clientWhyText.toeSpread])
+})
+
 test('a plan of before the days has no page', () => {
   const { days: _days, ...old } = kept(all.slice(0, 1))
   expect(clientPlanOf(old, [], referenceValues())).toBeUndefined()

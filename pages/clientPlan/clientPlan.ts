@@ -196,8 +196,8 @@ function timed(
 
 /** What a drill is for first of all. */
 function whyOf(id: string, own: readonly OwnDrill[]): string {
-  const targets = drillNamed(id, own)?.targets ?? []
-  const [main] = [...targets].sort((a, b) => b[1] - a[1])
+  // the main one stands first: a drill that also soothes is not given for a pain that is not there
+  const [main] = drillNamed(id, own)?.targets ?? []
   return main ? clientWhyText[main[0]] : ''
 }
 
