@@ -92,6 +92,26 @@ test('a proposal says every reason, is taken with words, and never with more tha
   expect((decided[0] as { minutes: { shoes: number } }).minutes.shoes).toBeLessThanOrEqual(12)
 })
 
+test('where the phone holds the plan by itself is said beside what is proposed, and not beside a stop', () => {
+  const held = { week: 2, behind: 3, share: 0.6, why: 'stepBack' as const }
+  const shownWith = (action: 'backOff' | 'stop') =>
+    shown(
+      <ProposalCard
+        personId="person000001"
+        log={{ ...logWith({ ...backOff, action }), held }}
+        practice="Tideway Foot Room"
+        mayDecide
+      />,
+    )
+  const { unmount } = shownWith('backOff')
+  expect(document.querySelector('[data-page-holds]')!.textContent).toBe(
+    'The client’s page stays at week 2, 3 behind the calendar: clearly more pain, so 60 % and the easier form. What is decided here begins from there.',
+  )
+  unmount()
+  shownWith('stop')
+  expect(document.querySelector('[data-page-holds]')).toBeNull()
+})
+
 test('a stop opens only with what was found; an assistant decides nothing', async () => {
   const stop: LogAnswer['followUp'] = {
     action: 'stop',
