@@ -257,7 +257,8 @@ describe('what it means', () => {
     expect(said(63, calm, '2026-03-20')).toEqual(['keep: tooEarly'])
   })
   test('likely worse is told, and is never worded as no change', () => {
-    const judged = (mm: number) => rowsOf(capacity, end(mm, calm).comparison.rows).map((row) => row.change.judged)
+    const judged = (mm: number) =>
+      rowsOf(capacity, end(mm, calm).comparison.rows).map((row) => row.change.judged)
     const likely = Array.from({ length: 25 }, (_, i) => 62 - i).filter(
       (mm) => judged(mm).includes('likely') && !judged(mm).includes('real'),
     )

@@ -75,7 +75,9 @@ describe('the verdict', () => {
     for (const known of [{ innerWidthToesMm: 88 }, { innerWidthBallMm: 97 }]) {
       const { innerWidthBallMm: _, innerWidthToesMm: __, innerWidthHeelMm: ___, ...rest } = wide
       const verdict = verdictOf({ ...rest, ...known })
-      expect(verdict.against.map((r) => r.kind).filter((k) => k === 'narrow' || k === 'outside')).toHaveLength(1)
+      expect(
+        verdict.against.map((r) => r.kind).filter((k) => k === 'narrow' || k === 'outside'),
+      ).toHaveLength(1)
       expect(verdict.inFavour.map((r) => r.kind)).not.toContain('room')
       expect(verdict.choice).not.toBe('keep')
     }
