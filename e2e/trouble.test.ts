@@ -128,6 +128,7 @@ describe('when something goes wrong', () => {
     await openRoom(page, `${practice.url}/visit/demoyuskvisit1/plan`)
     // the stop is dealt with; what nobody asked yet still holds the plan back
     await page.locator('::-p-text(Asked: none of the other)').click()
+    await page.locator('::-p-text(Asked: nothing else)').click()
     await page.waitForSelector('::-p-text(Toe spacing)')
   })
 })
