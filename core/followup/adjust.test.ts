@@ -168,8 +168,8 @@ test('a day outside of the plan is refused', () => {
 describe('a client who stands behind the calendar', () => {
   const plan = made(8, 3)
   const from = plan[5]!.days[2]!.date // the sixth week, while the phone holds the second
-  const decided = (action: Adjustment['action']) =>
-    adjustedWeeks(plan, { action, standsAt: 2, from, minutes: {}, setsShare: 0.6, growth: 0.15 })
+  const decided = (action: Adjustment['action'], setsShare = action === 'backOff' ? 0.6 : 1) =>
+    adjustedWeeks(plan, { action, standsAt: 2, from, minutes: {}, setsShare, growth: 0.15 })
   const after = (weeks: Made) => flat(weeks).filter((d) => d.date >= from)
   const most = (week: number, lane: 'spacersMin' | 'shoesMin') =>
     Math.max(...made(8, 3)[week - 1]!.days.map((d) => d[lane]))
@@ -198,6 +198,20 @@ describe('a client who stands behind the calendar', () => {
     for (const day of after(weeks)) {
       const was = flat(plan).find((d) => d.date === day.date)
       if (was?.wish === 'holiday') expect([day.parts, day.shoesMin]).toEqual([[], 0])
+    }
+  })
+
+  test('a week held while the phone does 60 % of it comes back step by step, never whole tomorrow', () => {
+    const now = plan[5]!.days[2]!.date
+    for (const action of ['hold', 'advance'] as const) {
+      const { weeks } = adjustedWeeks(plan, { action, from: now, minutes: {}, setsShare: 0.6, growth: 0.15 })
+      const shares = weeks.slice(6, 11).map(({ days }) => days[0]!.setsShare ?? 1)
+      expect(shares.map((share) => Math.round(share * 100))).toEqual([60, 69, 79, 91, 100])
+      expect(
+        flat(weeks)
+          .filter((d) => d.date >= now && d.date < dayAfter(now, 4))
+          .every((d) => d.isEasier),
+      ).toBe(true)
     }
   })
 

@@ -65,7 +65,8 @@ export function adjustedWeeks<D extends AdjustableDay>(
   )
   const behind = stands < 0 ? 0 : at - stands
   const same = weeks[at - behind]!.days.map((day) => ({ ...day, checks: [] }))
-  const isLess = action === 'backOff' || action === 'restart'
+  // less is done, whatever it is called: a week that is held by a phone at a part of it is no whole week tomorrow
+  const isLess = adjustment.setsShare < 1
   const eased = (day: D): D => ({ ...lessened(day, adjustment.setsShare), isEasier: true })
   const begun = {
     ...now,

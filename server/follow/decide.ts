@@ -100,13 +100,17 @@ export async function decideFollow(
         by.accountId,
         now,
       )
-    } else if (action !== 'advance' || (stands?.behind ?? 0) > 0) {
+    } else if (action !== 'advance' || (stands !== undefined && stands.why !== 'asPlanned')) {
       const next = adjustedPlan(plan, {
         action,
         ...(stands && stands.behind > 0 && { standsAt: stands.week }),
         rule: decision.rule,
         words: decision.words,
-        setsShare: decision.kind === 'take' ? decision.setsShare : restartShare(references),
+        // never more than the phone has come to: what it stepped back from grows back week by week
+        setsShare: Math.min(
+          stands?.share ?? 1,
+          decision.kind === 'take' ? decision.setsShare : restartShare(references),
+        ),
         minutes: decision.kind === 'take' ? decision.minutes : (again?.minutes ?? {}),
         growth: references.growthUsualPct / 100,
         today,

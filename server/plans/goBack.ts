@@ -49,10 +49,11 @@ export async function goBackTo(
     const from = dayAfter(today, 1)
     const references = await practiceReferencesIn(tx)
     const stands = await standsAt(tx, { personId, plan: followed.plan, now })
-    const laid = asFarAs(earlier, stands, from)
+    const growth = references.growthUsualPct / 100
+    const laid = asFarAs(earlier, stands, { from, growth })
     const weeks = goneBack(laid.weeks, followed.plan.days.weeks, {
       from,
-      growth: references.growthUsualPct / 100,
+      growth,
     })
     if (!weeks) throw fault('planOver', 'to')
     const { papers, why: _, ...rest } = earlier
@@ -86,11 +87,16 @@ export async function goBackTo(
 function asFarAs(
   { days, plan: { phases } }: KeptPlan,
   stands: Standing | undefined,
-  from: string,
+  { from, growth }: { from: string; growth: number },
 ): { weeks: NonNullable<KeptPlan['days']>['weeks']; phases: KeptPlan['plan']['phases'] } {
   const weeks = days?.weeks ?? []
   const here = weeks.find((week) => week.days.some((d) => d.date === dayAfter(from, -1)))
-  if (!here || !stands || stands.behind === 0 || !weeks.some((w) => w.days.some((d) => d.date === from)))
+  if (
+    !here ||
+    !stands ||
+    stands.why === 'asPlanned' ||
+    !weeks.some((w) => w.days.some((d) => d.date === from))
+  )
     return { weeks, phases }
   const week = Math.max(weeks[0]!.week, here.week - stands.behind)
   const moved = adjustedWeeks(weeks, {
@@ -98,8 +104,8 @@ function asFarAs(
     standsAt: week,
     from,
     minutes: {},
-    setsShare: 1,
-    growth: 0,
+    setsShare: stands.share,
+    growth,
   })
   return { weeks: moved.weeks, phases: movedPhases(phases, moved) }
 }
