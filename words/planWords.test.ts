@@ -1,3 +1,4 @@
+import type { TransitionReading } from '@sturvo/core/reading'
 import { referenceValues } from '@sturvo/core/reference'
 import { gateIds, library, readGate, type Dose, type Measured } from '@sturvo/core/training'
 import {
@@ -14,6 +15,7 @@ import {
   relaxText,
   testOfFact,
 } from './planText'
+import { dayMinutesText, transitionSentence } from './transitionText'
 
 const references = referenceValues()
 const dose = (changed: Partial<Dose> = {}): Dose => ({
@@ -136,4 +138,28 @@ test('every test that would make a need surer has its own name, and a step of th
 
 test('a line to keep in mind is one short sentence', () => {
   for (const text of Object.values(lineText)) expect(text).toMatch(/^[A-Z][^.]{4,60}\.$/)
+})
+
+test('days of a week as they are worn; what is reached is never said not to be', () => {
+  expect(dayMinutesText({ dayMinutes: [10, 13, 15, 15] })).toBe('10 to 15 min')
+  expect(dayMinutesText({ dayMinutes: [12, 12] })).toBe('12 min')
+  expect(dayMinutesText({ dayMinutes: [] })).toBe('0 min')
+  const transition = (hours: { reachedWeek: number | undefined; heldBy: 'dose' | 'target' }) =>
+    transitionSentence({
+      to: { end: 'thinPart' },
+      from: { newMinutes: 0, newRunMinutes: 0, minutes: { run: 200 } },
+      input: { heldWeeks: 0 },
+      weeks: Array.from({ length: 52 }),
+      targetMinutes: 600,
+      wishedMinutes: 600,
+      runTargetMinutes: 66,
+      shortestWeeks: 16,
+      hours,
+    } as unknown as TransitionReading)
+  expect(transition({ reachedWeek: 21, heldBy: 'target' })).toMatch(
+    /10 h a week are reached in week 21 at the earliest, 66 min of running not in 52 weeks/,
+  )
+  expect(transition({ reachedWeek: undefined, heldBy: 'dose' })).toMatch(
+    /10 h a week are not reached in 52 weeks: held by the dose of a tissue; a thicker sole/,
+  )
 })

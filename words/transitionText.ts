@@ -7,6 +7,7 @@ import type {
   Transition,
   TransitionEnd,
   TransitionInput,
+  TransitionWeek,
   WhatIf,
 } from '@sturvo/core/transition'
 import { halfWaySole } from '@sturvo/core/transition'
@@ -44,7 +45,7 @@ const keptForText: Record<NonNullable<TransitionReading['keptFor']>, string> = {
 
 /** The whole way in one or two sentences. */
 export function transitionSentence(transition: TransitionReading): string {
-  const { to, from, keptFor, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes, weeks } =
+  const { to, from, keptFor, reachedWeek, targetMinutes, shortestWeeks, smaller, runTargetMinutes } =
     transition
   if (to.end === 'fits')
     return `Shoes that fit, with the sole as it is: no ladder of load, only a date.${keptFor ? ` ${keptForText[keptFor]}` : ''}`
@@ -55,7 +56,7 @@ export function transitionSentence(transition: TransitionReading): string {
     return `${hours(from.newMinutes)} a week are worn like this already: nothing is taken back.`
   const end =
     reachedWeek === undefined
-      ? `${hours(targetMinutes)} a week${runs} are not reached in ${weeks.length} weeks`
+      ? unreachedText(transition)
       : `to ${hours(targetMinutes)} a week${runs}, reached in week ${reachedWeek} at the earliest`
   const cut =
     transition.wishedMinutes > targetMinutes
@@ -74,6 +75,25 @@ export function transitionSentence(transition: TransitionReading): string {
       ? ' Running stays in the usual shoes: a caution keeps it out of thin ones.'
       : ''
   return `${now} ${reachedWeek === undefined ? '· ' : ''}${end}; never under ${shortestWeeks} weeks.${other}${cut}${held}${kept}`
+}
+
+/** What is reached and what is not, the rule that holds it, and what would open it. */
+function unreachedText({
+  weeks,
+  hours: { reachedWeek, heldBy },
+  targetMinutes,
+  runTargetMinutes,
+}: Transition) {
+  const inWeeks = `in ${weeks.length} weeks`
+  if (reachedWeek === undefined)
+    return `${hours(targetMinutes)} a week are not reached ${inWeeks}: held by the ${ruleText[heldBy]}${heldBy === 'dose' ? '; a thicker sole or less training leaves room' : ''}`
+  return `${hours(targetMinutes)} a week are reached in week ${reachedWeek} at the earliest, ${num(runTargetMinutes, 0)} min of running not ${inWeeks}; it opens after an hour of walking in them on each day for weeks, and grows by little`
+}
+
+/** Minutes of the days of a week as they are worn: one number only where all days have it. */
+export function dayMinutesText({ dayMinutes }: Pick<TransitionWeek, 'dayMinutes'>): string {
+  const [least, most] = [Math.min(...dayMinutes), Math.max(0, ...dayMinutes)]
+  return least < most ? `${num(least, 0)} to ${num(most, 0)} min` : `${num(most, 0)} min`
 }
 
 /** Why it takes longer than for others; nothing where there is no reason. */

@@ -19,6 +19,7 @@ import {
   spacedGaps,
   weekdayShort,
   clientShoeLines,
+  dayMinutesText,
   clientWords,
   findingWords,
   plain,
@@ -145,7 +146,7 @@ function shoeLines({ transition }: VisitReading): Handout['shoes'] {
   const weeks = transition?.weeks ?? []
   const next = weeks.slice(0, weeksShown).map((w) => ({
     weeks: `Week ${w.week}`,
-    minutes: `${w.minutesPerDay} min a day, ${w.wearingDays} days, at most ${w.longestBoutMin} in one go${w.isLighter ? ' · lighter' : ''}`,
+    minutes: `${dayMinutesText(w)} a day, ${w.wearingDays} days, at most ${w.longestBoutMin} in one go${w.isLighter ? ' · lighter' : ''}`,
     where: surfaceText[w.surface],
   }))
   const last = weeks.at(-1)

@@ -73,8 +73,10 @@ export type Simulation = {
     share: number
     interval: [low: number, high: number]
   }[]
-  /** part of the draws in which the plans stand in the order they stand in on the whole */
+  /** part of the draws in which the plans stand in the order they stand in on the whole; equal ones have no order */
   orderHoldsShare: number
+  /** part of the draws in which some of them are equal and none stands the other way round */
+  orderTiesShare: number
   /** what the difference between at once and usual is where one assumption is low and where it is high */
   sensitivity: { name: AssumptionId; low: number; high: number }[]
 }
@@ -291,10 +293,12 @@ function summary(
     }),
   )
   const order = names.map((_, n) => n).sort((a, b) => mean(outcomes[b]!.share) - mean(outcomes[a]!.share))
-  let holds = 0
-  for (let draw = 0; draw < draws; draw++)
-    if (order.every((n, i) => i === 0 || outcomes[order[i - 1]!]!.share[draw]! >= outcomes[n]!.share[draw]!))
-      holds++
+  let [holds, ties] = [0, 0]
+  for (let draw = 0; draw < draws; draw++) {
+    const steps = order.slice(1).map((n, i) => outcomes[order[i]!]!.share[draw]! - outcomes[n]!.share[draw]!)
+    if (steps.every((step) => step > 0)) holds++
+    else if (steps.every((step) => step >= 0)) ties++
+  }
   return {
     seed,
     clients: perDraw * draws,
@@ -302,6 +306,7 @@ function summary(
     plans,
     differences,
     orderHoldsShare: holds / draws,
+    orderTiesShare: ties / draws,
     sensitivity: sensitivityOf(names, outcomes, drawn),
   }
 }

@@ -90,15 +90,28 @@ test('the same seed gives the same bits, another seed other ones', () => {
 })
 
 test('all at once overloads more than any pace, and the order holds in most draws', () => {
-  const { plans, differences, orderHoldsShare, sensitivity } = simulate(askedOf(18, 10_000), references)
+  const { plans, differences, orderHoldsShare, orderTiesShare, sensitivity } = simulate(
+    askedOf(18, 10_000),
+    references,
+  )
   for (const pace of ['brisk', 'usual', 'slow'] as const)
     expect(plans.atOnce!.overloadedShare).toBeGreaterThan(plans[pace]!.overloadedShare)
   expect(plans.brisk!.overloadedShare).toBeGreaterThanOrEqual(plans.slow!.overloadedShare)
   expect(
     differences.find((d) => d.plans[0] === 'atOnce' && d.plans[1] === 'slow')!.interval[0],
   ).toBeGreaterThanOrEqual(0)
-  expect(orderHoldsShare).toBeGreaterThan(0.3)
+  // a tie is no order: it is said by itself
+  expect(orderHoldsShare).toBeGreaterThan(0.05)
+  expect(orderHoldsShare + orderTiesShare).toBeGreaterThan(0.3)
+  expect(orderHoldsShare + orderTiesShare).toBeLessThanOrEqual(1)
   expect(sensitivity).toHaveLength(6)
+})
+
+test('plans that are one plan stand in no order', () => {
+  const { plans, ...asked } = askedOf(18, 400)
+  const same = simulate({ ...asked, plans: { usual: plans.usual!, slow: plans.usual! } }, references)
+  expect(same.orderHoldsShare).toBe(0)
+  expect(same.orderTiesShare).toBe(1)
 })
 
 test('factors come after the calibration: they raise what is compared', () => {

@@ -38,10 +38,12 @@ function heldBack(way: Transition, frame: Frame): Transition {
     return { ...planned, isFirst: false, isLighter: false, runMinutes }
   })
   const moved = (week: number) => week + heldWeeks
+  const movedIf = (week: number | undefined) => (week === undefined ? undefined : moved(week))
   return {
     ...way,
     weeks: withRatios([...held, ...way.weeks.map((w) => ({ ...w, week: moved(w.week) }))]),
-    reachedWeek: way.reachedWeek === undefined ? undefined : moved(way.reachedWeek),
+    reachedWeek: movedIf(way.reachedWeek),
+    hours: { ...way.hours, reachedWeek: movedIf(way.hours.reachedWeek) },
     smaller: way.smaller && { ...way.smaller, weeks: moved(way.smaller.weeks) },
     broken: [
       ...held.flatMap(({ week, minutes }) =>
@@ -59,6 +61,7 @@ function wayFrom(input: TransitionInput, references: References): Transition {
   const weeks: TransitionWeek[] = []
   const broken: BrokenRule[] = []
   const state = startState(frame, start)
+  let heldBy: LimitRule = 'target'
   const longest = references.longestPlanWeeks
   for (let week = 1; week <= longest && to.minutes > 0; week++) {
     const { limit, rule } = mostMinutes(week, state, frame)
@@ -67,6 +70,7 @@ function wayFrom(input: TransitionInput, references: References): Transition {
     if (minutes > limit) broken.push({ week, rule, byMin: minutes - limit, nearestMin: limit })
     const planned = weekOf(week, minutes, state, frame)
     weeks.push(planned)
+    heldBy = rule
     // what a hand put over a limit opens nothing: the weeks after it grow from what was allowed
     advance(state, planned, Math.min(minutes, limit), frame)
     if (!planned.isMissed && isOver(week, rule, state, frame)) break
@@ -80,6 +84,7 @@ function wayFrom(input: TransitionInput, references: References): Transition {
     targetMinutes: frame.targetMinutes,
     runTargetMinutes: Math.round(frame.runTargetMinutes),
     reachedWeek: reached,
+    hours: { reachedWeek: weeks.find((w) => w.minutes >= frame.targetMinutes)?.week, heldBy },
     // who is to run in them waits for the longer of the two
     shortestWeeks: Math.max(frame.shortestWeeks, frame.shortestRunWeeks),
     factors: [...input.factors],
@@ -200,10 +205,7 @@ function weekOf(week: number, minutes: number, state: State, frame: Frame): Tran
   const dayMinutes = isFirst ? sharedAs(minutes, firstDays(open, frame)) : shared(minutes, open)
   const days = dayMinutes.length
   const minutesPerDay = Math.max(0, ...dayMinutes)
-  const bout = isFirst
-    ? frame.firstMin
-    : Math.max(frame.firstMin, ...state.bouts.slice(-weeksOf28Days)) * r.boutGrowth
-  const longestBoutMin = Math.min(minutesPerDay, Math.floor(bout + roundingSlack))
+  const longestBoutMin = Math.min(minutesPerDay, boutAfter(state.bouts, frame))
   const runMinutes = isMissed
     ? 0
     : Math.min(runAt(week, state, frame), runDoseAt(week, minutes, surface, frame))
@@ -228,6 +230,13 @@ function weekOf(week: number, minutes: number, state: State, frame: Frame): Tran
     ceiling: byTissue(() => 1 + room),
     ratio: 1,
   }
+}
+
+/** The longest that may be worn in one go, whole minutes: a few minutes grow by one, or they never would. */
+function boutAfter(bouts: readonly number[], { firstMin, r }: Frame): number {
+  const longest = Math.max(0, ...bouts.slice(-weeksOf28Days))
+  if (longest === 0) return firstMin
+  return Math.max(Math.floor(longest * r.boutGrowth + roundingSlack), Math.floor(longest) + 1)
 }
 
 /** Who runs walks an hour a day first: at the target with few minutes on fewer days, never under the least. */

@@ -54,11 +54,13 @@ export function proposedEnd({
   const wished: TransitionEnd =
     goal === 'check'
       ? 'fits'
-      : barefoot === 'most'
-        ? 'mostThin'
-        : effects.has('keepCushion')
-          ? 'lowerStack'
-          : 'thinPart'
+      : effects.has('keepCushion')
+        ? 'lowerStack'
+        : goal === 'barefoot'
+          ? 'barefootTraining'
+          : barefoot === 'most'
+            ? 'mostThin'
+            : 'thinPart'
   return allowed.includes(wished) ? wished : allowed[0]!
 }
 

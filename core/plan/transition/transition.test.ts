@@ -141,6 +141,11 @@ describe('any client', () => {
   })
 })
 
+test('the longest in one go grows from what was worn in one go, not from what might have been', () => {
+  const { weeks } = planTransition(walker(10, { pace: 'slow' }), references)
+  expect(weeks.slice(0, 5).map((w) => w.longestBoutMin)).toEqual([5, 6, 7, 9, 11])
+})
+
 test('held by pain: no more than today for so many weeks, then the same way as without it', () => {
   fc.assert(
     fc.property(arbitraryWalker, fc.integer({ min: 1, max: 3 }), (input, heldWeeks) => {
@@ -364,5 +369,10 @@ describe('where it may end', () => {
     expect(proposedEnd({ goal: 'check', barefoot: 'most', effects: none })).toBe('fits')
     expect(proposedEnd({ goal: 'run', barefoot: 'most', effects: none })).toBe('mostThin')
     expect(proposedEnd({ goal: 'run', barefoot: 'gradual', effects: none })).toBe('thinPart')
+    for (const barefoot of ['gradual', 'most'] as const)
+      expect(proposedEnd({ goal: 'barefoot', barefoot, effects: none })).toBe('barefootTraining')
+    expect(
+      proposedEnd({ goal: 'barefoot', barefoot: 'most', effects: new Set(['keepCushion'] as const) }),
+    ).toBe('lowerStack')
   })
 })

@@ -79,6 +79,8 @@ export type Transition = {
   runTargetMinutes: number
   /** week in which both targets are reached; undefined where the table ends short of them */
   reachedWeek: number | undefined
+  /** week in which the hours are reached, and what leaves no more of them at the end where they are not */
+  hours: { reachedWeek: number | undefined; heldBy: LimitRule }
   /** never shorter, with these factors; 0 where the target is not beyond what is worn today */
   shortestWeeks: number
   factors: TransitionFactor[]

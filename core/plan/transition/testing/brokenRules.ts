@@ -53,10 +53,9 @@ export function brokenRules(
     } else {
       const allowed = Math.min(15 * 7, Math.max((growth[pace] / 100) * before, (step[pace] / factor) * 7))
       if (week.minutes > before + allowed + 1e-6) say(n, 'grows too fast')
-      if (
-        week.longestBoutMin >
-        1.3 * Math.max(...bouts.slice(-4), input.factors.length > 0 || input.isCautious ? 5 : 10) + 1e-6
-      )
+      const longest = Math.max(...bouts.slice(-4))
+      const first = input.factors.length > 0 || input.isCautious ? 5 : 10
+      if (week.longestBoutMin > (longest > 0 ? Math.max(1.3 * longest, longest + 1) : first) + 1e-6)
         say(n, 'longest bout grows too fast')
     }
     if (missed > 0 && minutes.length > 0 && week.minutes > 0.6 * minutes.at(-1)! + 1e-6)

@@ -126,8 +126,9 @@ function Outcome({ result }: { result: Simulation }) {
         </tbody>
       </table>
       <p className={classes.soft}>
-        The plans stand in this order in {num(result.orderHoldsShare * 100, 0)} of 100 draws of the
-        assumptions.
+        By how many are overloaded, the plans stand in one and the same order in{' '}
+        {num(result.orderHoldsShare * 100, 0)} of 100 draws of the assumptions
+        {result.orderTiesShare > 0 && `; in ${num(result.orderTiesShare * 100, 0)} some of them are equal`}.
         {moves && ` What moves it most: ${assumptionText[moves.name]}.`} {num(result.clients, 0)} made-up
         clients, seed {result.seed}; the interval is that of the assumptions.
       </p>

@@ -154,6 +154,7 @@ describe('paces compared', () => {
     },
     differences: [],
     orderHoldsShare: 0.93,
+    orderTiesShare: 0.05,
     sensitivity: [{ name: 'exponent', low: 0.1, high: 0.3 }],
   } satisfies Simulation
 
@@ -182,7 +183,7 @@ describe('paces compared', () => {
     act(() => finish(result))
     await waitFor(() => expect(document.querySelector('[data-plan="atOnce"]')).not.toBeNull())
     expect(document.querySelector('[data-plan="atOnce"]')!.textContent).toMatch(/21 % \(10 % to 40 %\)/)
-    expect(document.body.textContent).toMatch(/in this order in 93 of 100 draws/)
+    expect(document.body.textContent).toMatch(/same order in 93 of 100 draws of the assumptions; in 5 some/)
     expect(document.body.textContent).toMatch(/seed 1/)
     // the worker's last word on its way comes by another line, and may come after the result
     act(() => progress(1))

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import { Bar } from 'react-chartjs-2'
 import type { TransitionReading } from '@sturvo/core/reading'
 import type { Transition } from '@sturvo/core/transition'
-import { brokenText, factorsSentence, surfaceText, transitionSentence } from '@sturvo/words'
+import { brokenText, dayMinutesText, factorsSentence, surfaceText, transitionSentence } from '@sturvo/words'
 import { useVisitFrame } from '../visitContext'
 import classes from '../plan/Plan.module.css'
 
@@ -65,7 +65,7 @@ export function TransitionView({ transition }: { transition: TransitionReading }
                   {week.week}
                   {week.isLighter ? ', lighter' : ''}
                 </td>
-                <td>{week.minutesPerDay} min</td>
+                <td>{dayMinutesText(week)}</td>
                 <td>{week.isFirst ? `${week.wearingDays}, a day of rest after each` : week.wearingDays}</td>
                 <td>{week.longestBoutMin} min</td>
                 <td>{surfaceText[week.surface]}</td>
