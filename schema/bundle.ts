@@ -109,7 +109,15 @@ export const bundleRecordSchemas = {
     ...ofVisit,
   }),
   answer: z.object({ key: short, value: json, ...ofVisit }),
-  dealt: z.object({ caution: short, by: short, on: short, words: text, deletedOn: gone, ...ofVisit }),
+  dealt: z.object({
+    caution: short,
+    by: short,
+    on: short,
+    words: text,
+    release: json.default(null),
+    deletedOn: gone,
+    ...ofVisit,
+  }),
   recording: z.object({
     id: short,
     fileId: short,

@@ -1,4 +1,12 @@
-import type { CautionEffect, CautionId, CautionQuestion, CautionSign, Role } from '@sturvo/core/cautions'
+import type {
+  CautionEffect,
+  CautionId,
+  CautionQuestion,
+  CautionSign,
+  Release,
+  ReleasePart,
+  Role,
+} from '@sturvo/core/cautions'
 
 export const cautionQuestionText: Record<CautionQuestion, string> = {
   cannotBearWeight: 'Cannot take weight, or changed shape, after an injury',
@@ -211,6 +219,7 @@ export const effectText: Record<CautionEffect, string> = {
   noKnobs: 'no knobs under the sole',
   notOnBack: 'not flat on the back',
   noBigToeLoad: 'no weight over a bent big toe',
+  noThinSoles: 'no thin soles',
   noCold: 'no cold',
   noCompression: 'no compression',
   noBounce: 'no bounce',
@@ -232,6 +241,22 @@ export const effectText: Record<CautionEffect, string> = {
   licensedLead: 'led by someone licensed',
   gentleChange: 'change gently',
   goLightly: 'lightly over sore spots',
+}
+
+/** What a release by name may open. */
+export const releasePartText: Record<ReleasePart, string> = {
+  toes: 'toes under load and stretch',
+  thinSoles: 'thin soles',
+  spacers: 'spacers',
+  fullLoad: 'full weight, one leg, heavy sets',
+  bounce: 'bounce and running',
+}
+
+/** What somebody else let go, and what stays shut. */
+export function releaseSentence(release: Release | undefined): string {
+  if (!release || release.opens.length === 0)
+    return 'It opens gentle, seated work; everything else stays shut.'
+  return `Open since ${release.from}: ${release.opens.map((part) => releasePartText[part]).join(', ')}.`
 }
 
 /** What raised a caution that nobody was asked about. */

@@ -9,6 +9,7 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
+import type { Release } from '@sturvo/core/cautions'
 import { readStored } from './storedJson'
 
 /**
@@ -340,6 +341,7 @@ export const dealtWith = sqliteTable(
     by: text('by').notNull(),
     on: text('on_day').notNull(),
     words: text('words').notNull(),
+    release: json('release').$type<Release>(),
     deletedOn: text('deleted_on'),
     ...ofVisit,
   },

@@ -45,6 +45,12 @@ const everyKind = {
   'answer.caution:hotSwollen': false,
   'answer.planKit': ['wall'],
   'dealt.hotSwollen': { by: 'Ilse Marrack', on: '2026-05-04', words: 'Seen, settled.' },
+  'dealt.recentOperation': {
+    by: 'Ilse Marrack',
+    on: '2026-05-04',
+    words: 'Let go by the surgeon.',
+    release: { opens: ['toes', 'spacers'], from: '2026-05-01' },
+  },
 }
 
 test('every kind of field comes back as it was sent, and can be taken away', async () => {
@@ -103,6 +109,18 @@ test.each([
     'a caution dealt with in no words',
     { 'dealt.hotSwollen': { by: 'I', on: '2026-05-04', words: '' } },
     'Say in a few words',
+  ],
+  [
+    'a release that begins later',
+    {
+      'dealt.recentOperation': {
+        by: 'I',
+        on: '2026-05-04',
+        words: 'Let go.',
+        release: { opens: ['toes'], from: '2026-05-05' },
+      },
+    },
+    'written down when it begins',
   ],
   ['a shoe without a name', { 'shoe.shoe00000001': { name: '' } }, 'The shoe needs a name'],
 ])('%s is refused, and the good change beside it is not written either', async (_, bad, words) => {

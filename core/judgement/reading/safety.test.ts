@@ -2,8 +2,11 @@ import {
   cautionQuestions,
   cautionTable,
   heldBackBy,
+  openableOf,
   stopQuestions,
+  type CautionEffect,
   type CautionId,
+  type ReleasePart,
 } from '../../plan/cautions'
 import { choosePlan } from '../../plan/training'
 import { emptyFoot, type FootValues } from '../../foot/measures'
@@ -82,6 +85,54 @@ test('under 16 there is no plan of any kind; after an operation none until a rel
     p.picks.flatMap((pick) => pick.exercise.traits),
   )
   for (const trait of ['oneLeg', 'bounce', 'heavy', 'deepSquat'] as const) expect(traits).not.toContain(trait)
+})
+
+describe('a release names what it opens', () => {
+  const { plan: base } = bareFacts()
+  const readReleased = (opens: ReleasePart[]) =>
+    readNow({
+      cautionAnswers: { ...noRedFlags, recentOperation: true },
+      hoursStanding: 10,
+      hoursWalking: 10,
+      plan: { ...base, transition: { ...base.transition, end: 'mostThin' } },
+      dealtWith: {
+        recentOperation: {
+          by: 'Ilse Marrack',
+          on: '2026-05-04',
+          words: 'Surgeon released it.',
+          release: { opens, from: '2026-05-01' },
+        },
+      },
+    })
+  const shutBy: Record<ReleasePart, CautionEffect> = {
+    toes: 'noBigToeLoad',
+    thinSoles: 'noThinSoles',
+    spacers: 'noSpacers',
+    fullLoad: 'surgeonRules',
+    bounce: 'noBounce',
+  }
+  test.each(openableOf('recentOperation'))('%s stays shut unless it is named', (part) => {
+    const without = openableOf('recentOperation').filter((p) => p !== part && p !== 'bounce')
+    expect(readReleased(without).cautions.effects).toContain(shutBy[part])
+    expect(readReleased([part]).cautions.effects).not.toContain(shutBy[part])
+  })
+  test('thin soles are no end before toes and soles are open', () => {
+    expect(readReleased(['fullLoad']).transition?.to.end).toBe('fits')
+    expect(readReleased(['toes', 'thinSoles']).transition?.to.end).toBe('mostThin')
+  })
+  test('no big toe is loaded or stretched by a plan of a release that does not name it', () => {
+    const toes = (opens: ReleasePart[]) =>
+      choosePlan({ ...readReleased(opens).planInput!, minutesPerSession: 40 }).phases.flatMap((phase) =>
+        phase.picks.filter(({ exercise }) =>
+          exercise.traits.some((trait) => trait === 'bigToeLoaded' || trait === 'bigToeExtension'),
+        ),
+      )
+    expect(toes(['fullLoad', 'bounce', 'thinSoles', 'spacers'])).toEqual([])
+  })
+  test('what waits for nobody is opened by nobody', () => {
+    expect(openableOf('feeling')).toEqual([])
+    expect(openableOf('freshBreak')).not.toContain('spacers')
+  })
 })
 
 test('one side that nobody measured opens no gate, however well the other does', () => {

@@ -68,6 +68,8 @@ describe('each look can fail', () => {
     'falls or 65': { ageYears: 65 },
     skin: { cautionAnswers: { allergy: true } },
     'a sprain of late': { events: [{ kind: 'sprain', side: 'left', weeksAgo: 2 }] },
+    'toes nobody released': { events: [{ kind: 'operation', side: 'left', weeksAgo: 3 }] },
+    'bounce nobody released': { events: [{ kind: 'brokenToe', side: 'left', weeksAgo: 3 }] },
     'cannot stand on one leg': {
       feet: { ...well.feet, left: { numbers: { singleLegOpen: 0 }, words: {}, states: {} } },
     },

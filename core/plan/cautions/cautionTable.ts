@@ -18,6 +18,7 @@ export const cautionEffects = [
   'noCompression',
   'noBounce',
   'noBigToeExtension',
+  'noThinSoles',
   'bigToeInComfort',
   'nothingForced',
   'midRangeOnly',
@@ -132,6 +133,18 @@ const milder =
 const limit = milder('limit')
 const mind = milder('mind')
 
+const keptUntilNamed = ['noBounce', 'noBigToeLoad', 'noBigToeExtension', 'noThinSoles'] as const
+
+/** What a release by name can open, and the effects it takes away. Bounce asks for the whole load first. */
+export const releaseParts = {
+  toes: ['noBigToeLoad', 'noBigToeExtension'],
+  thinSoles: ['noThinSoles'],
+  spacers: ['noSpacers'],
+  fullLoad: ['surgeonRules'],
+  bounce: ['surgeonRules', 'noBounce'],
+} as const satisfies Record<string, readonly CautionEffect[]>
+export type ReleasePart = keyof typeof releaseParts
+
 /** Every rule in one table. @source cautions of the practice; local law and licence come first */
 export const cautionTable = {
   noWeight: stop('cannotBearWeight', 'urgentCare'),
@@ -178,13 +191,14 @@ export const cautionTable = {
     signs: ['bloodThinnerTaken'],
   }),
   pregnancy: limit(['supportAtHand', 'noNewExtremes', 'notOnBack', 'noDeepPress'], { asks: 'pregnancy' }),
-  recentOperation: limit(['surgeonRules', 'noBounce', 'nothingForced', 'noSpacers'], {
+  // what a release does not name stays shut
+  recentOperation: limit(['surgeonRules', ...keptUntilNamed, 'nothingForced', 'noSpacers'], {
     asks: 'recentOperation',
     signs: ['operationLately'],
     see: 'surgeon',
   }),
   // no plan until whoever looks after the bone has let it go by name; then nothing hops or runs on it for long
-  freshBreak: limit(['surgeonRules', 'noBounce', 'nothingForced', 'longerTransition', 'softGround'], {
+  freshBreak: limit(['surgeonRules', ...keptUntilNamed, 'nothingForced', 'longerTransition', 'softGround'], {
     signs: ['fractureLately'],
     see: 'doctor',
   }),

@@ -50,7 +50,7 @@ const expected: Record<CautionId, [level: string, ...effects: string[]]> = {
   inflammatory: ['limit', 'nothingForced'],
   anticoagulants: ['limit', 'noFirmBall', 'noCrossRub'],
   pregnancy: ['limit', 'supportAtHand', 'noNewExtremes', 'notOnBack', 'noDeepPress'],
-  recentOperation: ['limit', 'surgeonRules', 'noSpacers'],
+  recentOperation: ['limit', 'surgeonRules', 'noSpacers', 'noBigToeLoad', 'noThinSoles', 'noBounce'],
   freshBreak: ['limit', 'surgeonRules', 'noBounce', 'nothingForced', 'longerTransition', 'softGround'],
   freshSprain: ['limit', 'noBounce', 'nothingForced', 'midRangeOnly', 'supportAtHand'],
   jointFusion: ['limit', 'noBigToeExtension', 'noBigToeLoad'],

@@ -3,6 +3,7 @@ import {
   cautionLevels,
   cautionTable,
   conditionQuestions,
+  releaseParts,
   stopQuestions,
   type CautionEffect,
   type CautionId,
@@ -11,10 +12,18 @@ import {
   type CautionRule,
   type CautionSign,
   type CautionStep,
+  type ReleasePart,
 } from './cautionTable'
 
 /** Confirmed as dealt with: who, when and in which words. A stop then no longer blocks; limits keep their effects. */
-export type DealtWith = { by: string; on: string; words: string }
+export type DealtWith = {
+  by: string
+  on: string
+  words: string
+  /** of what waits for a release: what it opens, and since when; what is not named stays shut */
+  release?: Release | undefined
+}
+export type Release = { opens: readonly ReleasePart[]; from: string }
 
 export type Caution = {
   id: CautionId
@@ -69,8 +78,9 @@ export function readCautions(input: {
     const sign = rule.signs.find((s) => input.signs.includes(s))
     const because = isAnswered ? 'answer' : sign
     if (because === undefined) return []
-    const { level, effects, see, step } = rule
-    return [{ id, level, effects, see, step, because, dealtWith: input.dealtWith[id] }]
+    const { level, see, step } = rule
+    const dealtWith = input.dealtWith[id]
+    return [{ id, level, effects: leftBy(rule, dealtWith), see, step, because, dealtWith }]
   })
   cautions.sort((a, b) => cautionLevels.indexOf(a.level) - cautionLevels.indexOf(b.level))
   const inForce = cautions.filter((c) => c.level !== 'stop' || !c.dealtWith)
@@ -90,6 +100,26 @@ export function readCautions(input: {
     unanswered,
     block: isOpen || stops.length > 0 ? { openQuestions, isAgeUnknown, stops } : undefined,
   }
+}
+
+/** Whether a caution waits for somebody else to say by name what may be done. */
+export const waitsForRelease = (id: CautionId): boolean =>
+  cautionTable[id].effects.some((effect) => effect === 'surgeonRules')
+
+/** What a release can open of a caution. */
+export function openableOf(id: CautionId): ReleasePart[] {
+  const effects: readonly CautionEffect[] = cautionTable[id].effects
+  return waitsForRelease(id)
+    ? (Object.keys(releaseParts) as ReleasePart[]).filter((part) =>
+        releaseParts[part].every((effect) => effects.includes(effect)),
+      )
+    : []
+}
+
+function leftBy({ effects }: CautionRule, dealtWith: DealtWith | undefined): readonly CautionEffect[] {
+  if (!effects.includes('surgeonRules')) return effects
+  const opened: CautionEffect[] = (dealtWith?.release?.opens ?? []).flatMap((part) => releaseParts[part])
+  return effects.filter((effect) => !opened.includes(effect))
 }
 
 /** The cautions that hold every plan back, for the letter and for the page in the hand. */

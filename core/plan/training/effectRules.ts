@@ -49,7 +49,7 @@ export const effectRules: Readonly<Record<CautionEffect, EffectRule>> = {
   // until the surgeon's release is written down by name this blocks; after it, it still filters
   surgeonRules: {
     does: 'filters',
-    forbids: ['oneLeg', 'bounce', 'impact', 'heavy', 'deepSquat', 'endRange', 'bigToeForced', 'jointByHand'],
+    forbids: ['oneLeg', 'impact', 'heavy', 'deepSquat', 'endRange', 'bigToeForced', 'jointByHand'],
     forbidsStages: ['load'],
     line: { id: 'comfortOnly', on: {} },
   },
@@ -70,6 +70,7 @@ export const effectRules: Readonly<Record<CautionEffect, EffectRule>> = {
   noCold: { does: 'filters', forbids: ['cold'] },
   noCompression: { does: 'filters', forbids: ['toesSqueezed'] },
   noBounce: { does: 'filters', forbids: ['bounce'] },
+  noThinSoles: { does: 'elsewhere', where: 'shoes' },
   noBigToeExtension: { does: 'filters', forbids: ['bigToeExtension'] },
   bigToeInComfort: {
     does: 'filters',

@@ -38,7 +38,12 @@ export type TargetInput = {
  * @param isKept grade, device, setting or pain keep the shoes as they are
  */
 export function allowedEnds(effects: ReadonlySet<CautionEffect>, isKept = false): TransitionEnd[] {
-  const keeps: readonly CautionEffect[] = ['noBarefootOutside', 'bigToeInComfort', 'noBigToeLoad']
+  const keeps: readonly CautionEffect[] = [
+    'noBarefootOutside',
+    'bigToeInComfort',
+    'noBigToeLoad',
+    'noThinSoles',
+  ]
   if (isKept || keeps.some((effect) => effects.has(effect))) return ['fits']
   return [...transitionEnds]
 }

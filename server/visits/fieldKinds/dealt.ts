@@ -5,7 +5,12 @@ import { columnsOf, stored, type StoredKind } from './storedKind'
 export const dealtRows: StoredKind<'dealt'> = {
   read: async (db, visitIds) =>
     (await db.select().from(dealtWith).where(inArray(dealtWith.visitId, visitIds))).map((row) =>
-      stored('dealt', row, row.caution, { by: row.by, on: row.on, words: row.words }),
+      stored('dealt', row, row.caution, {
+        by: row.by,
+        on: row.on,
+        words: row.words,
+        ...(row.release && { release: row.release }),
+      }),
     ),
   write: async (db, stamp, { caution }, value) => {
     const { fresh, touched, gone } = columnsOf(stamp)
@@ -14,7 +19,7 @@ export const dealtRows: StoredKind<'dealt'> = {
       await db.update(dealtWith).set(gone).where(own)
       return
     }
-    const set = { ...value, ...touched }
+    const set = { ...value, release: value.release ?? null, ...touched }
     await db
       .insert(dealtWith)
       .values({ ...fresh, ...set, caution })

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { cautionQuestions, conditionQuestions } from '../../../plan/cautions'
+import { cautionQuestions, conditionQuestions, releaseParts, type ReleasePart } from '../../../plan/cautions'
 import { eventKinds, goalKinds, markViews, painMoments } from '../../../plan/story'
 import { kitItems, library } from '../../../plan/training'
 import { defaultSettings, licences, type PracticeSettings, type VisitFacts } from '../../reading'
@@ -30,6 +30,12 @@ const mark = fc.record({
     { maxLength: 2 },
   ),
 })
+const letGo = (opens: readonly ReleasePart[]) => ({
+  by: 'Ilse Marrack',
+  on: '2026-05-04',
+  words: 'Let go by the surgeon.',
+  release: { opens, from: '2026-05-01' },
+})
 const rarely = <T>(of: fc.Arbitrary<T>): fc.Arbitrary<T | undefined> =>
   fc.oneof({ weight: 11, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: of })
 const seldom = fc.integer({ min: 0, max: 11 }).map((n) => n === 0)
@@ -56,6 +62,8 @@ export const arbitraryVisit: fc.Arbitrary<{ facts: VisitFacts; settings: Practic
       }),
       { maxLength: 1 },
     ),
+    /** what whoever looks after it let go; often nobody did */
+    opens: maybe(fc.subarray(Object.keys(releaseParts) as ReleasePart[])),
     marks: fc.array(mark, { maxLength: 3 }),
     worstPain: maybe(fc.integer({ min: 0, max: 10 })),
     left: foot,
@@ -100,6 +108,7 @@ export const arbitraryVisit: fc.Arbitrary<{ facts: VisitFacts; settings: Practic
       cautionAnswers: answers,
       medicines: v.medicines,
       events: v.events,
+      dealtWith: v.opens ? { recentOperation: letGo(v.opens), freshBreak: letGo(v.opens) } : {},
       marks,
       worstPain: typed === undefined ? undefined : Math.max(typed, ...marks.map((m) => m.worst ?? 0)),
       soreSides: [...new Set(marks.map((m) => m.side))],

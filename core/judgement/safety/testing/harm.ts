@@ -66,7 +66,7 @@ const noPlan: readonly Row[] = [
       'eyeJointSkin',
     ] as const
   ).flatMap((flag): Row[] => [
-    { what: `${flag} answered yes`, holds: (f) => f.cautionAnswers[flag] === true && nobodyDealt(f) },
+    { what: `${flag} answered yes`, holds: (f) => f.cautionAnswers[flag] === true },
     { what: `${flag} not asked`, holds: (f) => f.cautionAnswers[flag] === undefined },
   ]),
   { what: 'a condition not asked', holds: (f) => f.cautionAnswers.pregnancy === undefined },
@@ -75,19 +75,19 @@ const noPlan: readonly Row[] = [
   { what: 'under 16', holds: (f) => f.ageYears !== undefined && f.ageYears <= 16 },
   {
     what: 'operated lately',
-    holds: (f) => (f.cautionAnswers.recentOperation === true || lately(f, 12, 'operation')) && nobodyDealt(f),
+    holds: (f) => isOperated(f) && f.dealtWith.recentOperation === undefined,
   },
   {
     what: 'a bone broken lately',
-    holds: (f) => lately(f, 12, 'stressFracture', 'brokenToe') && nobodyDealt(f),
+    holds: (f) => isBroken(f) && f.dealtWith.freshBreak === undefined,
   },
   {
     what: 'pain at night on the map',
-    holds: (f) => f.marks.some((m) => m.when.includes('night')) && nobodyDealt(f),
+    holds: (f) => f.marks.some((m) => m.when.includes('night')),
   },
   {
     what: 'lost feeling, led by a coach',
-    holds: (f, s) => isNumb(f) && s.licence === 'coach' && nobodyDealt(f),
+    holds: (f, s) => isNumb(f) && s.licence === 'coach',
   },
 ]
 
@@ -131,6 +131,8 @@ const notDone: readonly (Row & { kinds: readonly Kind[] })[] = [
   { what: 'falls or 65', holds: mayFall, kinds: ['eyesShut'] },
   { what: 'skin', holds: (f) => f.cautionAnswers.allergy === true, kinds: ['rubber'] },
   { what: 'a sprain of late', holds: (f) => lately(f, 6, 'sprain'), kinds: ['bounce', 'endRange'] },
+  { what: 'toes nobody released', holds: (f) => isUnnamed(f, 'toes'), kinds: ['overToe'] },
+  { what: 'bounce nobody released', holds: (f) => isUnnamed(f, 'bounce'), kinds: ['bounce'] },
   { what: 'cannot stand on one leg', holds: (f) => bestOn(f) === 0, kinds: ['oneLeg'] },
   { what: 'a sore heel', holds: (f) => isSoreAt(f, 'sole', 0, 0.25, 1), kinds: ['heelAlone'] },
   {
@@ -140,8 +142,20 @@ const notDone: readonly (Row & { kinds: readonly Kind[] })[] = [
   },
 ]
 
-function nobodyDealt(f: VisitFacts): boolean {
-  return Object.keys(f.dealtWith).length === 0
+function isOperated(f: VisitFacts): boolean {
+  return f.cautionAnswers.recentOperation === true || lately(f, 12, 'operation')
+}
+function isBroken(f: VisitFacts): boolean {
+  return lately(f, 12, 'stressFracture', 'brokenToe')
+}
+/** Operated or broken lately, and whoever let it go did not name this. */
+function isUnnamed(f: VisitFacts, part: 'toes' | 'thinSoles' | 'bounce' | 'spacers'): boolean {
+  const isNamed = (id: 'recentOperation' | 'freshBreak') =>
+    f.dealtWith[id]?.release?.opens.includes(part) ?? false
+  return (
+    (isOperated(f) && !isNamed('recentOperation')) ||
+    (isBroken(f) && part !== 'spacers' && !isNamed('freshBreak'))
+  )
 }
 function lately(f: VisitFacts, weeks: number, ...kinds: string[]): boolean {
   return f.events.some((e) => kinds.includes(e.kind) && (e.weeksAtLeast ?? e.weeksAgo) < weeks)
@@ -218,6 +232,7 @@ export function harmIn({ facts, settings, reading, plan }: Looked): string[] {
   found.push(...harmByPain(facts, done), ...harmInShoes(facts, settings, transition))
   if ((isNumb(facts) || facts.cautionAnswers.circulation === true) && spacing.use !== 'notNow')
     found.push('spacers where nothing may be squeezed or is not felt')
+  if (isUnnamed(facts, 'spacers') && spacing.use !== 'notNow') found.push('spacers nobody released')
   return found
 }
 
@@ -259,6 +274,8 @@ function harmInShoes(
   const keeps = [
     isNumb(f) && 'lost feeling',
     hasStiffToe(f) && 'a stiff big toe',
+    isUnnamed(f, 'thinSoles') && 'soles nobody released',
+    isUnnamed(f, 'toes') && 'toes nobody released',
     settings.archSupport === 'supportFirst' && 'support first',
     f.orthoses.some((o) => o.kind !== 'cushion' && (o.hoursPerDay ?? 0) > 0) && 'a device of every day',
   ].filter((why) => why !== false)

@@ -22,7 +22,7 @@ export const forbidden: [CautionEffect, ExerciseTrait][] = [
   ['keepCushion', 'longWalk'],
   ['checkKitSkin', 'rubber'],
   ['surgeonRules', 'oneLeg'],
-  ['surgeonRules', 'bounce'],
+  ['surgeonRules', 'impact'],
   ['surgeonRules', 'deepSquat'],
   ['surgeonRules', 'heavy'],
   ['noCompression', 'toesSqueezed'],

@@ -97,6 +97,32 @@ describe('Story', () => {
     ])
   })
 
+  test('a release says what it opens and since when; what it does not name is said to stay shut', () => {
+    const { recorded, unmount } = renderInVisit(<StoryStep />, { 'answer.caution:recentOperation': true })
+    fireEvent.click(screen.getByText('Released by the surgeon …'))
+    fireEvent.change(screen.getByLabelText('How it was dealt with'), {
+      target: { value: 'Dr Ansel, phone.' },
+    })
+    fireEvent.click(screen.getByLabelText('thin soles'))
+    const since = screen.getByLabelText('Since')
+    const confirm = screen.getByText('Confirm as Ilse Marrack').closest('button')!
+    fireEvent.change(since, { target: { value: '2999-01-01' } })
+    expect(confirm.disabled).toBe(true)
+    fireEvent.change(since, { target: { value: '2026-05-01' } })
+    fireEvent.click(confirm)
+    const release = { opens: ['thinSoles'], from: '2026-05-01' }
+    const said = { by: 'Ilse Marrack', words: 'Dr Ansel, phone.', release }
+    expect(recorded).toEqual([{ 'dealt.recentOperation': expect.objectContaining(said) }])
+    unmount()
+    renderInVisit(<StoryStep />, {
+      'answer.caution:recentOperation': true,
+      'dealt.recentOperation': { ...said, on: '2026-05-04' },
+    })
+    expect(screen.getByText(/Open since 2026-05-01: thin soles\./)).toBeTruthy()
+    expect(screen.getByText(/no weight over a bent big toe/)).toBeTruthy()
+    expect(screen.queryByText(/no thin soles/)).toBeNull()
+  })
+
   test('what was dealt with is shown with its words and can be taken back', () => {
     const { recorded } = renderInVisit(<StoryStep />, {
       'answer.caution:tenderBone': true,

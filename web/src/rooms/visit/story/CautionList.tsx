@@ -1,8 +1,22 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button, Chip, Group, Textarea, TextInput } from '@mantine/core'
 import dayjs from 'dayjs'
 import { useState } from 'react'
-import type { Caution, CautionStep } from '@sturvo/core/cautions'
-import { cautionText, effectText, levelText, roleText, signText } from '@sturvo/words'
+import {
+  openableOf,
+  waitsForRelease,
+  type Caution,
+  type CautionStep,
+  type ReleasePart,
+} from '@sturvo/core/cautions'
+import {
+  cautionText,
+  effectText,
+  levelText,
+  releasePartText,
+  releaseSentence,
+  roleText,
+  signText,
+} from '@sturvo/words'
 import { Cairn } from '../../../parts/Cairn'
 import { useRecord, useVisitFrame, useVisitReading } from '../visitContext'
 import { useMayDecide } from '../../../parts/useMayDecide'
@@ -29,21 +43,25 @@ function CautionLine({ caution }: { caution: Caution }) {
   const { practitioner, visitId } = useVisitFrame()
   const record = useRecord()
   const [words, setWords] = useState<string>()
+  const [opens, setOpens] = useState<string[]>([])
+  const today = dayjs().format('YYYY-MM-DD')
+  const [from, setFrom] = useState(today)
   const dealt = caution.dealtWith
   const mayDecide = useMayDecide()
+  // until a release is written down there is no plan; what it does not name stays shut after it
+  const isRelease = waitsForRelease(caution.id)
   const confirm = (said: string) => {
     record({
       [`dealt.${caution.id}`]: {
         by: practitioner,
-        on: dayjs().format('YYYY-MM-DD'),
+        on: today,
         words: said,
+        ...(isRelease && { release: { opens: opens as ReleasePart[], from } }),
       },
     })
     setWords(undefined)
   }
-  // until a release is written down there is no plan: what is written here opens it
-  const isRelease = caution.effects.includes('surgeonRules')
-  const isLongEnough = (words ?? '').trim().length > 2
+  const isLongEnough = (words ?? '').trim().length > 2 && (!isRelease || (from !== '' && from <= today))
   return (
     <li data-level={caution.level}>
       <Cairn size={20} />
@@ -63,7 +81,8 @@ function CautionLine({ caution }: { caution: Caution }) {
         </p>
         {dealt ? (
           <p>
-            Dealt with by {dealt.by} on {dealt.on}: {dealt.words}{' '}
+            Dealt with by {dealt.by} on {dealt.on}: {dealt.words}
+            {isRelease && ` · ${releaseSentence(dealt.release)}`}{' '}
             {mayDecide && (
               <Button
                 size="compact-xs"
@@ -99,6 +118,28 @@ function CautionLine({ caution }: { caution: Caution }) {
           </p>
         ) : (
           <div className={classes.actions}>
+            {isRelease && (
+              <Group gap={8} w="100%" align="end">
+                <Chip.Group multiple value={opens} onChange={setOpens}>
+                  <Group gap={6} role="group" aria-label="What the release opens">
+                    {openableOf(caution.id).map((part) => (
+                      <Chip key={part} value={part} size="sm">
+                        {releasePartText[part]}
+                      </Chip>
+                    ))}
+                  </Group>
+                </Chip.Group>
+                <TextInput
+                  type="date"
+                  label="Since"
+                  size="sm"
+                  max={today}
+                  value={from}
+                  onChange={(event) => setFrom(event.currentTarget.value)}
+                />
+                <p className={classes.soft}>What is not chosen stays shut until 12 weeks are over.</p>
+              </Group>
+            )}
             <Textarea
               aria-label="How it was dealt with"
               placeholder={

@@ -1,0 +1,1 @@
+ALTER TABLE `caution_dealt_with` ADD `release` text;
