@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { checkKinds } from '@sturvo/core/days'
+import { paces } from '@sturvo/core/transition'
 import { daySchema, idSchema, longTextSchema } from './common'
 
 /** Keeps the plan of a visit as the next version. `after` is the last version the writer has seen, 0 for none. */
@@ -110,6 +111,8 @@ export const keptPlanSchema = planLineSchema.extend({
   settings: z.record(z.string(), z.string()),
   references: z.record(z.string(), z.number()),
   inputs: z.record(z.string(), z.unknown()),
+  /** what grows grows by it, also after a step back; left out in plans of before it was kept */
+  pace: z.enum(paces).optional(),
   /** left out in plans of before the days */
   days: keptDaysSchema.optional(),
   /** where it was made from the version before by a proposal of the log: which rule, from which day, in whose words */

@@ -1,4 +1,5 @@
 import { dayAfter, daysBetween } from '../groundwork/calendar'
+import { withParts } from './fewNew'
 import type { FollowAction } from './followRules'
 
 /** A day of a kept plan, as far as it is moved. */
@@ -177,11 +178,12 @@ export function apartAsBefore<D extends AdjustableDay>(
       const isNext = last !== undefined && daysBetween(last.date, day.date) === 1
       const mayStay = (id: string) =>
         day.date < from || !isNext || last!.drills.every((other) => beside.has(`${other} ${id}`))
-      const parts = day.parts.map((part) => part.filter(mayStay)).filter((part) => part.length > 0)
-      const [had, has] = [day.parts.flat().length, parts.flat().length]
-      last = { date: day.date, drills: parts.flat() }
-      if (had === has) return day
-      return { ...day, parts, trainMin: Math.round(day.trainMin * (has / had) * 10) / 10 }
+      const left = withParts(
+        day,
+        day.parts.map((part) => part.filter(mayStay)),
+      )
+      last = { date: day.date, drills: left.parts.flat() }
+      return left
     }),
   }))
 }

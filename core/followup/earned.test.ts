@@ -20,7 +20,7 @@ const plan = Array.from({ length: 84 }, (_, i) => {
   }
 })
 const limits = (painAtVisit: number | undefined, from = start) =>
-  holdLimits({ from, painAtVisit, level: painAtVisit }, references)
+  holdLimits({ from, painAtVisit, level: painAtVisit, growth: 0.15 }, references)
 const wrote = (n: number, pain: number, more: Partial<LoggedDay> = {}): LoggedDay => ({
   day: on(n),
   stops: [],

@@ -34,6 +34,7 @@ describe('back to an earlier version', () => {
     const back = goneBack(plan([20, 40, 60, 60, 60]), plan([20, 10, 10, 10, 10]), {
       from: weekOf(3, 0).days[0]!.date,
       growth: 0.1,
+      newMost: 3,
     })!
     expect(total(back[1]!)).toBe(70)
     expect(back[2]!.days[0]!.shoesMin).toBe(11)
@@ -43,7 +44,7 @@ describe('back to an earlier version', () => {
     fc.assert(
       fc.property(anyPlan, anyPlan, fc.integer({ min: 0, max: 27 }), (earlier, now, offset) => {
         const from = dayAfter(start, offset)
-        const back = goneBack(earlier, now, { from, growth: 0.15 })
+        const back = goneBack(earlier, now, { from, growth: 0.15, newMost: 3 })
         if (!back) return
         back.forEach((week, i) =>
           week.days.forEach((day, d) => {
@@ -68,12 +69,13 @@ describe('back to an earlier version', () => {
     const back = goneBack(plan([20, 20, 0, 22]), plan([20, 20, 20, 20]), {
       from: weekOf(2, 0).days[0]!.date,
       growth: 0.15,
+      newMost: 3,
     })!
     expect(total(back[3]!)).toBe(22 * 7)
   })
   test('what lies behind stays as it was planned', () => {
     const [earlier, now] = [plan([20, 40, 60, 60]), plan([20, 10, 10, 10])]
-    const back = goneBack(earlier, now, { from: weekOf(3, 0).days[2]!.date, growth: 0.15 })!
+    const back = goneBack(earlier, now, { from: weekOf(3, 0).days[2]!.date, growth: 0.15, newMost: 3 })!
     expect(back[0]).toEqual(now[0])
     expect(back[1]).toEqual(now[1])
     expect(back[2]!.days.slice(0, 2)).toEqual(now[2]!.days.slice(0, 2))
@@ -82,6 +84,7 @@ describe('back to an earlier version', () => {
     const back = goneBack(plan([20, 20, 20]), plan([20, 20, 20], { setsShare: 0.6, isEasier: true }), {
       from: weekOf(2, 0).days[0]!.date,
       growth: 0.15,
+      newMost: 3,
     })!
     expect(back[1]!.days.every((day) => day.setsShare === 0.6 && day.isEasier)).toBe(true)
   })
@@ -97,7 +100,7 @@ describe('back to an earlier version', () => {
       ),
     }))
     const from = weekOf(2, 0).days[0]!.date
-    const back = goneBack(earlier, now, { from, growth: 0.15 })!
+    const back = goneBack(earlier, now, { from, growth: 0.15, newMost: 3 })!
     // done on the Sunday before, so not on the Monday it would have had
     expect(back[1]!.days[0]!.parts.flat()).toEqual([])
     expect(back[1]!.days[2]!.parts.flat()).toEqual(['raise'])
@@ -105,7 +108,11 @@ describe('back to an earlier version', () => {
   })
   test('a version whose days are over cannot be taken up', () => {
     expect(
-      goneBack(plan([20]), plan([20, 20, 20]), { from: weekOf(3, 0).days[0]!.date, growth: 0.15 }),
+      goneBack(plan([20]), plan([20, 20, 20]), {
+        from: weekOf(3, 0).days[0]!.date,
+        growth: 0.15,
+        newMost: 3,
+      }),
     ).toBeUndefined()
   })
 })

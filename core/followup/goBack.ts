@@ -1,3 +1,4 @@
+import { fewNewAtATime } from './fewNew'
 import { apartAsBefore, away, emptied, type AdjustableDay, type AdjustableWeek } from './adjust'
 
 const weekDays = 7
@@ -9,12 +10,13 @@ type Lane = (typeof laneKeys)[number]
  * earlier version counts, but minutes grow from those of now: no week more than a usual growth above the heaviest so far,
  * however much the earlier version had by then; and while the version of now does a part of the sets, no more is done.
  * @param from first day it counts for, YYYY-MM-DD @param growth of minutes from week to week, e.g. 0.15
+ * @param newMost drills a week that were on no day of the four weeks before
  * @returns days on which two drills would meet for the first time at the seam go without the second; undefined where the earlier version has no day from then on
  */
 export function goneBack<D extends AdjustableDay>(
   earlier: readonly AdjustableWeek<D>[],
   now: readonly AdjustableWeek<D>[],
-  { from, growth }: { from: string; growth: number },
+  { from, growth, newMost }: { from: string; growth: number; newMost: number },
 ): AdjustableWeek<D>[] | undefined {
   const today = new Map(now.flatMap(({ days }) => days.map((day) => [day.date, day] as const)))
   if (!earlier.some(({ days }) => days.some((day) => day.date >= from))) return undefined
@@ -55,7 +57,8 @@ export function goneBack<D extends AdjustableDay>(
     }
   })
   // the last day of now and the first of then: what needs 48 hours keeps them
-  return apartAsBefore(earlier, back, from)
+  const known = now.flatMap(({ days }) => days)
+  return fewNewAtATime(known, apartAsBefore(earlier, back, from), { from, most: newMost })
 }
 
 const sum = (days: readonly AdjustableDay[], lane: Lane) => days.reduce((total, day) => total + day[lane], 0)

@@ -5,10 +5,16 @@ import { calmAt } from './followRules'
 /**
  * What a phone holds a plan by.
  * @param level the client's own level of pain, 0 to 10, as the rules have it; undefined where nobody knows
+ * @param growth a week, at the plan's own pace: what was stepped back from grows no faster than the plan does
  * @param painAtVisit worst pain told at the visit, answer and map together
  */
 export function holdLimits(
-  { from, level, painAtVisit }: { from: string; level: number | undefined; painAtVisit: number | undefined },
+  {
+    from,
+    level,
+    painAtVisit,
+    growth,
+  }: { from: string; level: number | undefined; painAtVisit: number | undefined; growth: number },
   r: References,
 ): HoldLimits {
   const own = level ?? painAtVisit ?? 0
@@ -21,7 +27,7 @@ export function holdLimits(
     daysLeast: r.loggedDaysLeast,
     judgedDays: r.judgedDays,
     backShare: r.backOffTimes,
-    growth: r.growthUsualPct / 100,
+    growth,
     staleDays: r.staleDays,
   }
 }

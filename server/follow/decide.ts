@@ -20,7 +20,15 @@ import { fault, notFound } from '../http/faults'
 import { clearedFor } from '../inForce/inForceOf'
 import { newId } from '../data/ids'
 import { insertPlan } from '../plans/keptPlans'
-import { entriesOf, hasStops, plannedOf, practiceReferencesIn, refreshFollow, standsAt } from './followState'
+import {
+  entriesOf,
+  growthIn,
+  hasStops,
+  plannedOf,
+  practiceReferencesIn,
+  refreshFollow,
+  standsAt,
+} from './followState'
 
 type Deciding = {
   personId: string
@@ -112,7 +120,7 @@ export async function decideFollow(
           decision.kind === 'take' ? decision.setsShare : restartShare(references),
         ),
         minutes: decision.kind === 'take' ? decision.minutes : (again?.minutes ?? {}),
-        growth: references.growthUsualPct / 100,
+        growth: growthIn(plan, references),
         today,
         by: by.name,
       })

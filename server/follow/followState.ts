@@ -19,6 +19,7 @@ import {
   type PlannedMinutes,
 } from '@sturvo/core/followup'
 import { referenceValues, type References } from '@sturvo/core/reference'
+import { growthOf } from '@sturvo/core/transition'
 import {
   keptPlanSchema,
   logEntrySchema,
@@ -166,8 +167,12 @@ export async function holdOf(db: Db, personId: string, now: Date): Promise<HoldL
   const level = levelOf(days, { today, painAtVisit }, r).pain
   // a version's days are what somebody decided on the day it was made
   const from = [startsOn, plan.because?.from ?? plan.madeOn, decided ?? ''].sort().at(-1)!
-  return holdLimits({ from, level, painAtVisit }, r)
+  return holdLimits({ from, level, painAtVisit, growth: growthIn(plan, r) }, r)
 }
+
+/** What a plan grows by from week to week; those of before their pace was kept at the usual one. */
+export const growthIn = ({ pace = 'usual' }: Pick<KeptPlan, 'pace'>, r: References): number =>
+  growthOf(pace, r)
 
 /** Where the phone holds a plan: what is decided begins from there, not from where the calendar has come to. */
 export type Standing = Earned & { behind: number }

@@ -13,6 +13,7 @@ export type DecidedPlan = Pick<
   | 'settings'
   | 'references'
   | 'inputs'
+  | 'pace'
   | 'minutesPerSession'
   | 'sessionsPerWeek'
   | 'plan'
@@ -37,6 +38,7 @@ export async function decidedPlan(sources: VisitSources): Promise<DecidedPlan | 
     settings: { ...settings },
     references: { ...references },
     inputs: { ...input },
+    pace: settings.barefoot === 'cautious' ? 'slow' : read.facts.plan.pace,
     minutesPerSession: input.minutesPerSession,
     sessionsPerWeek: input.sessionsPerWeek,
     plan: { nothing, phases, leftOut, proof },

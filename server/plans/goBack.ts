@@ -7,7 +7,7 @@ import { movedHandout } from '@sturvo/pages/moved'
 import { keptPlanSchema, type BackToPlan, type KeptPlan } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { visit } from '../data/tables'
-import { practiceReferencesIn, refreshFollow, standsAt, type Standing } from '../follow/followState'
+import { growthIn, practiceReferencesIn, refreshFollow, standsAt, type Standing } from '../follow/followState'
 import { fault, notFound } from '../http/faults'
 import { clearedFor } from '../inForce/inForceOf'
 import { visitSources } from '../visits/readVisit'
@@ -49,11 +49,12 @@ export async function goBackTo(
     const from = dayAfter(today, 1)
     const references = await practiceReferencesIn(tx)
     const stands = await standsAt(tx, { personId, plan: followed.plan, now })
-    const growth = references.growthUsualPct / 100
+    const growth = growthIn(earlier, references)
     const laid = asFarAs(earlier, stands, { from, growth })
     const weeks = goneBack(laid.weeks, followed.plan.days.weeks, {
       from,
       growth,
+      newMost: references.newDrillsPerWeek,
     })
     if (!weeks) throw fault('planOver', 'to')
     const { papers, why: _, ...rest } = earlier

@@ -3,7 +3,7 @@ import type { Tissue } from '../training'
 import { onFeetMin } from './exposure'
 import { byTissue, unaccustomed, type ActivityMinutes, type LoadFrame } from './loadModel'
 import { groundSurfaces, type GroundSurface } from './loadTable'
-import type { Rung, TransitionFactor, TransitionInput } from './transition'
+import type { Pace, Rung, TransitionFactor, TransitionInput } from './transition'
 
 export const percent = 100
 /** a product of factors may end a hair beside a whole minute */
@@ -45,11 +45,14 @@ export function factorProduct(factors: readonly TransitionFactor[], r: Reference
   )
 }
 
+/** Growth of new minutes from week to week at a pace, as a part. @source footwear transition, rule 1 */
+export const growthOf = (pace: Pace, r: References): number =>
+  ({ slow: r.growthSlowPct, usual: r.growthUsualPct, brisk: r.growthBriskPct })[pace] / percent
+
 export function frameOf(input: TransitionInput, r: References): Frame {
   const { from, to } = input
   const factor = factorProduct(input.factors, r)
   const pace = input.isCautious ? 'slow' : input.pace
-  const growth = { slow: r.growthSlowPct, usual: r.growthUsualPct, brisk: r.growthBriskPct }[pace]
   const step = { slow: r.stepSlowMin, usual: r.stepUsualMin, brisk: r.stepBriskMin }[pace]
   const runStep = { slow: r.runGrowthSlowPct, usual: r.runGrowthUsualPct, brisk: r.runGrowthBriskPct }[pace]
   const isBeyond = to.minutes > from.newMinutes + roundingSlack
@@ -74,7 +77,7 @@ export function frameOf(input: TransitionInput, r: References): Frame {
     shortestWeeks: isBeyond ? Math.ceil(r.shortestWalkWeeks * factor - roundingSlack) : 0,
     shortestRunWeeks:
       runTarget > from.newRunMinutes ? Math.ceil(r.shortestRunWeeks * factor - roundingSlack) : 0,
-    growthShare: growth / percent,
+    growthShare: growthOf(pace, r),
     stepMin: step / factor,
     firstMin: isCareful ? r.firstExposureCarefulMin : r.firstExposureMin,
     runStepMin: ((runStep / percent) * from.minutes.run) / factor,

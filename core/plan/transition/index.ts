@@ -1,7 +1,7 @@
 export * from './exposure'
 export * from './loadModel'
 export * from './loadTable'
-export { factorProduct } from './frame'
+export { factorProduct, growthOf } from './frame'
 export * from './planTransition'
 export { tissueRoom } from './room'
 export * from './target'
