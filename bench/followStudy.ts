@@ -80,7 +80,11 @@ function madeUpClient(index: number): Client {
 const ofPain = new Set([
   'painFlare',
   'painTwice',
+  'painLately',
   'painDays',
+  'painOften',
+  'painRefer',
+  'relapse',
   'morningWorse',
   'painSome',
   'tooHard',

@@ -194,7 +194,9 @@ export const clientAnswerSchema = z.object({
   hold: z
     .object({
       from: daySchema,
-      calm: z.number(),
+      calmMean: z.number(),
+      calmDay: z.number(),
+      dayNoise: z.number(),
       once: z.number(),
       twice: z.number(),
       daysLeast: z.number(),

@@ -66,7 +66,9 @@ test('9 of 10 on 28 days never has more than it began with, and goes down on the
 test('a little more than usual holds, clearly more takes a step back at once, calm weeks lead back up', () => {
   const calm = every(0, 14, 2)
   expect(earnedOn(plan, calm, on(14), limits(2))).toMatchObject({ week: 3 })
-  const some = [...calm.slice(0, 13), wrote(13, 3)]
+  const one = [...calm.slice(0, 13), wrote(13, 4)]
+  expect(earnedOn(plan, one, on(14), limits(2))).toMatchObject({ week: 3 })
+  const some = [...calm.slice(0, 13), wrote(13, 5)]
   expect(earnedOn(plan, some, on(14), limits(2))).toMatchObject({ week: 2, why: 'pain', days: [on(13)] })
   const much = [...calm, wrote(14, 9)]
   expect(earnedOn(plan, much, on(14), limits(2))).toMatchObject({ week: 2, share: 0.6, why: 'stepBack' })
@@ -74,6 +76,16 @@ test('a little more than usual holds, clearly more takes a step back at once, ca
   const shares = [20, 22, 28, 35, 42, 49, 56].map((n) => earnedOn(plan, after, on(n), limits(2))!)
   expect(shares.map((s) => Math.round(s.share * 100))).toEqual([60, 60, 69, 79, 91, 100, 100])
   expect(shares.at(-1)).toMatchObject({ week: 3 })
+})
+
+test('a number that wanders by a point about what was always there is no rise: it is gone on from', () => {
+  const usual = [3, 2, 4, 3, 2, 4, 3]
+  const log = Array.from({ length: 21 }, (_, n) => wrote(n, usual[n % 7]!))
+  expect(earnedOn(plan, log, on(21), limits(3))).toMatchObject({ week: 4, share: 1 })
+  // the same days of somebody who came with nothing
+  expect(earnedOn(plan, log, on(21), limits(0))!.week).toBe(1)
+  const rising = log.map((day) => ({ ...day, pain: day.pain! + 1 }))
+  expect(earnedOn(plan, rising, on(21), limits(3))!.week).toBe(1)
 })
 
 test('who came with 3 and has 3 goes on; who came with 7 does not step back on day 1, and does not go on', () => {

@@ -1,13 +1,14 @@
 import { dayAfter, daysBetween } from '../groundwork/calendar'
 import { lessened, type AdjustableDay } from './adjust'
-import { channels, isMoved, type Channel, type LoggedDay } from './log'
+import { isCalm, worstOf, type CalmLimits } from './calm'
+import { isMoved, type LoggedDay } from './log'
 
 /** What a phone needs to hold a plan by itself, worked out where the visit is known. */
-export type HoldLimits = {
+export type HoldLimits = CalmLimits & {
   /** first day that counts: until then a practitioner decided what is done */
   from: string
-  /** pain 0 to 10 a client may go on with */
-  calm: number
+  /** by so much a single day may lie above */
+  dayNoise: number
   /** above it one day is enough for a step back */
   once: number
   /** above it two days are */
@@ -38,7 +39,6 @@ export type Earned = {
 }
 
 const weekDays = 7
-const worstOf = (day: LoggedDay) => Math.max(0, ...channels.map((c: Channel) => day[c] ?? 0))
 
 /**
  * How far the log has come in a plan. Nothing grows by the calendar: a week is gone on from when enough of its days were
@@ -70,11 +70,11 @@ export function earnedOn(
       continue
     }
     const isNewWeek = weekOn.get(day) !== weekOn.get(dayAfter(day, -1))
-    if (!isRested || !isNewWeek || !isCalm(until, day, limits)) continue
+    if (!isRested || !isNewWeek || !isCalmWeek(until, day, limits)) continue
     if (state.share < 1) state.share = Math.min(1, state.share * (1 + limits.growth))
     else if (state.week < (weekOn.get(day) ?? state.week)) state.week = nextWeek(plan, state.week)
   }
-  const sore = known.filter((d) => daysBetween(d.day, date) < weekDays && worstOf(d) > limits.calm)
+  const sore = known.filter((d) => daysBetween(d.day, date) < weekDays && worstOf(d) > limits.calmDay)
   const days = sore.map((d) => d.day)
   const { week, share } = state
   if (share < 1) return { week, share, why: 'stepBack', days }
@@ -94,10 +94,10 @@ function isTooMuch(
 }
 
 /** The week before a day: enough of it known, and none of it, nor the day itself, above what may be gone on with. */
-function isCalm(log: readonly LoggedDay[], day: string, { calm, daysLeast }: HoldLimits): boolean {
+function isCalmWeek(log: readonly LoggedDay[], day: string, limits: HoldLimits): boolean {
   const week = log.filter((d) => daysBetween(d.day, day) <= weekDays)
   const isKnown = (d: LoggedDay) => d.day < day && d.pain !== undefined && isMoved(d)
-  return week.every((d) => worstOf(d) <= calm) && week.filter(isKnown).length >= daysLeast
+  return isCalm(week, limits, limits.dayNoise) && week.filter(isKnown).length >= limits.daysLeast
 }
 
 const nextWeek = (plan: readonly EarnedSource[], week: number) =>

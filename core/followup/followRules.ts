@@ -1,5 +1,6 @@
 import type { References, ReferenceId } from '../groundwork/reference'
 import { daysBetween } from '../groundwork/calendar'
+import { calmLimits, isCalm } from './calm'
 import { channels, isMoved, type Channel, type LoggedDay, type StopSign } from './log'
 
 /** Most careful first: of two that fire the earlier one counts. @source log and re-test: order of the rules */
@@ -70,6 +71,12 @@ function above(input: RuleInput, channel: Channel, by: number, count: number): L
   return lastDays(input, count).filter((d) => (d[channel] ?? -1) > level + by + input.r.painNoise)
 }
 
+/** The own level where several days are judged by it: the best of some weeks lies under the truth by chance alone. */
+function surely({ level, painAtVisit, r }: RuleInput, channel: Channel): number | undefined {
+  const own = level[channel]
+  return own !== undefined && own < (painAtVisit ?? own) ? own + r.weekNoise : own
+}
+
 function firstOf<T>(of: (channel: Channel) => T | undefined): T | undefined {
   for (const channel of channels) {
     const found = of(channel)
@@ -88,10 +95,6 @@ function risen(
     return found.length >= least ? painEvidence(input, channel, found, by) : undefined
   })
 }
-
-/** Pain a client may go on with: little, or what was always there, as long as that was no more than steady pain. */
-export const calmAt = ({ painAtVisit, r }: Pick<RuleInput, 'painAtVisit' | 'r'>): number =>
-  Math.max(r.calmPain, Math.min(r.steadyPain, painAtVisit ?? 0))
 
 /**
  * Days of the last so many above steady pain, where the visit had no more than that. Clearly above the client's own
@@ -231,15 +234,36 @@ export const followRules: readonly FollowRule[] = [
     fires: (input) => risen(input, { by: input.r.painRise, days: input.r.judgedDays, least: 2 }),
   },
   {
+    id: 'painLately',
+    action: 'backOff',
+    lanes: all,
+    reads: ['painRise', 'painRiseFrom', 'weekNoise', 'latelyDays'],
+    source: `${law}: more than 2 above; of the days together, so that a jump is heard before each of them is high`,
+    fires: (input) => {
+      const { painRise, painRiseFrom, weekNoise, latelyDays } = input.r
+      return firstOf((channel) => {
+        const level = surely(input, channel)
+        const found = lastDays(input, latelyDays).filter((d) => d[channel] !== undefined)
+        if (level === undefined || found.length < 2) return undefined
+        const mean = found.reduce((sum, d) => sum + d[channel]!, 0) / found.length
+        // two days alone are known less well than three
+        const least = level + painRise + (found.length < latelyDays ? weekNoise : 0)
+        return mean >= Math.max(least, painRiseFrom)
+          ? painEvidence(input, channel, found, painRise)
+          : undefined
+      })
+    },
+  },
+  {
     id: 'painDays',
     action: 'backOff',
     lanes: all,
-    reads: ['painRise', 'painRiseFrom', 'painRiseDays', 'judgedDays'],
+    reads: ['painRise', 'painRiseFrom', 'painRiseDays', 'judgedDays', 'weekNoise'],
     source: `${law}: three of four days`,
     fires: (input) => {
       const { painRise, painRiseFrom, painRiseDays, judgedDays } = input.r
       return firstOf((channel) => {
-        const level = input.level[channel]
+        const level = surely(input, channel)
         if (level === undefined) return undefined
         const found = lastDays(input, judgedDays).filter(
           (d) => (d[channel] ?? -1) >= level + painRise && (d[channel] ?? -1) >= painRiseFrom,
@@ -324,14 +348,14 @@ export const followRules: readonly FollowRule[] = [
     id: 'painSome',
     action: 'hold',
     lanes: all,
-    reads: ['painNoise', 'calmPain', 'painRise', 'judgedDays'],
+    reads: ['painNoise', 'calmPain', 'painRise', 'judgedDays', 'dayNoise'],
     source: `${law}: up to 2 above`,
     fires: (input) => {
-      const { calmPain, painNoise, painRise } = input.r
+      const { calmPain, painNoise, painRise, dayNoise } = input.r
       return weekOf(input, ({ lately, mean, worst, level }) => {
         if (level === undefined) return worst > calmPain ? worst : undefined
         // one such day may be chance, a second one so soon is not taken for it
-        const isAgain = lately.filter((v) => v > Math.max(calmPain, level + painNoise)).length > 1
+        const isAgain = lately.filter((v) => v > Math.max(calmPain, level + dayNoise)).length > 1
         return isAgain || mean > level + painNoise || worst > level + painRise ? worst : undefined
       })
     },
@@ -340,11 +364,13 @@ export const followRules: readonly FollowRule[] = [
     id: 'painSteady',
     action: 'hold',
     lanes: all,
-    reads: ['calmPain', 'steadyPain'],
+    reads: ['calmPain', 'steadyPain', 'weekNoise'],
     source: `${law}: goes on at 2 or less, or at what was always there up to 3`,
     fires: (input) =>
       weekOf(input, ({ mean, level }) =>
-        level !== undefined && mean > calmAt(input) ? Math.round(mean * 10) / 10 : undefined,
+        level !== undefined && mean > calmLimits(input.painAtVisit, input.r).calmMean
+          ? Math.round(mean * 10) / 10
+          : undefined,
       ),
   },
   {
@@ -402,18 +428,18 @@ export const followRules: readonly FollowRule[] = [
     id: 'calm',
     action: 'advance',
     lanes: all,
-    reads: ['calmPain', 'steadyPain', 'loggedDaysLeast'],
+    reads: ['calmPain', 'steadyPain', 'loggedDaysLeast', 'weekNoise', 'dayNoise'],
     source: `${law}: at or under the own level, settled by next morning`,
     fires: (input) => {
       const all = lastDays(input, weekDays)
-      const most = calmAt(input)
-      if (channels.some((c) => all.some((d) => (d[c] ?? 0) > most))) return undefined
+      const limits = calmLimits(input.painAtVisit, input.r)
+      if (!isCalm(all, limits, input.r.dayNoise)) return undefined
       const week = all.filter(isMoved)
       return week.length >= input.r.loggedDaysLeast
         ? {
             days: week.map((d) => d.day),
             value: Math.max(0, ...week.map((d) => d.pain ?? 0)),
-            limit: most,
+            limit: limits.calmMean,
           }
         : undefined
     },

@@ -40,6 +40,11 @@ const cases: Record<string, { n: number; fires: LogEntry[]; not: LogEntry[] }> =
     fires: [...calmWeeks, entry(20, { id: 'later0020', pain: 3 }), entry(21, { pain: 3 })],
     not: [...calmWeeks, entry(20, { id: 'later0020', pain: 2 }), entry(21, { pain: 3 })],
   },
+  painLately: {
+    n: 22,
+    fires: [...goodDays(0, 20, 1), goodDay(20, 2), goodDay(21, 4), goodDay(22, 3)],
+    not: [...goodDays(0, 20, 1), goodDay(20, 2), goodDay(21, 3), goodDay(22, 3)],
+  },
   painDays: {
     n: 22,
     fires: [...goodDays(0, 14, 1), ...goodDays(14, 19, 1), goodDay(19, 3), goodDay(20, 3), goodDay(22, 3)],
@@ -385,6 +390,14 @@ test('of two tries of a day on one side the later stands, the other side stays',
   // a try is no training and no pain: nothing is proposed by it
   const log = [...calmWeeks, entry(20, { id: 'tried0020', tests: [tried('left', 500)] })]
   expect(on(20, log).action).toBe(on(20, calmWeeks).action)
+})
+
+test('what always hurt by 3, give or take a point, goes on; by a point more it is held', () => {
+  const days = Array.from({ length: 21 }, (_, n) => goodDay(n, [3, 2, 4, 3, 2, 4, 3][n % 7]!))
+  expect(on(20, days, { painAtVisit: 3 }).action).toBe('advance')
+  expect(on(20, days, { painAtVisit: 2 }).action).toBe('hold')
+  const more = days.map((day) => ({ ...day, pain: day.pain! + 1 }))
+  expect(on(20, more, { painAtVisit: 3 }).action).not.toBe('advance')
 })
 
 test('a second day clearly above so soon holds, a single one does not', () => {

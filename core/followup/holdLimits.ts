@@ -1,6 +1,6 @@
 import type { References } from '../groundwork/reference'
 import type { HoldLimits } from './earned'
-import { calmAt } from './followRules'
+import { calmLimits } from './calm'
 
 /**
  * What a phone holds a plan by.
@@ -18,12 +18,13 @@ export function holdLimits(
   r: References,
 ): HoldLimits {
   const own = level ?? painAtVisit ?? 0
-  const calm = calmAt({ painAtVisit, r })
+  const calm = calmLimits(painAtVisit, r)
   return {
     from,
-    calm,
-    once: Math.max(calm, own + r.painFlare + r.painNoise),
-    twice: Math.max(calm, own + r.painRise + r.painNoise),
+    ...calm,
+    dayNoise: r.dayNoise,
+    once: Math.max(calm.calmDay, own + r.painFlare + r.painNoise),
+    twice: Math.max(calm.calmDay, own + r.painRise + r.painNoise),
     daysLeast: r.loggedDaysLeast,
     judgedDays: r.judgedDays,
     backShare: r.backOffTimes,

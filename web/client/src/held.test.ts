@@ -22,7 +22,9 @@ const days: ClientDay[] = Array.from({ length: 56 }, (_, i) => {
 })
 const hold = {
   from: start,
-  calm: 2,
+  calmMean: 2,
+  calmDay: 2,
+  dayNoise: 1,
   once: 6,
   twice: 4,
   daysLeast: 4,
