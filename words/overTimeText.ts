@@ -83,6 +83,8 @@ export const actBecauseText: Record<ActBecause, string> = {
   stopSign: 'The client wrote a stop sign that nobody has settled yet.',
   painRose: 'It hurts clearly more than before: less load, whatever the measures say.',
   reallyWorse: 'Really further from what is wanted than before.',
+  worseSinceFirst:
+    'Little by little really further from what is wanted than at the first visit, though not since the last one.',
   noChange: 'Trained for weeks, and no change beyond the error of measuring.',
   reached: 'What was short is there now, beyond what the error alone would explain.',
   gateOpened: 'The gate is open now on both sides.',
@@ -125,6 +127,10 @@ export function forecastText(forecast: Forecast, goal: string): string {
       return forecast.flatSince === undefined
         ? `No trend yet: ${pct(forecast.chanceRight)} that it moves towards ${goal}.`
         : `Flat: within error since ${dayAsRead(forecast.flatSince)}.`
+    case 'falls':
+      return forecast.isReal
+        ? `Lost: really further from ${goal} than on ${dayAsRead(forecast.since)}${forecast.flatSince === undefined ? '' : `, flat since ${dayAsRead(forecast.flatSince)}`}.`
+        : `It falls: ${pct(forecast.chanceWrong)} that it moves away from ${goal}.`
     case 'trend': {
       const { low80, middle, high80, low95, high95 } = forecast.weeks
       const most =

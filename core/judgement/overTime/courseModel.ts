@@ -5,12 +5,23 @@ export type CoursePoint = { week: number; value: number; sd: number }
 
 /** Level and slope (a week) with their covariance, as known at one moment. */
 type State = { l: number; v: number; ll: number; lv: number; vv: number }
-/** One way a course may run: how much of the slope is left after a week, and how far it wanders in one. */
-type Way = { keeps: number; wander: number; weight: number }
+/**
+ * One way a course may run: how much of the slope is left after a week, how far it wanders in one, and how many times
+ * as wide as it was said the error of its values is.
+ */
+type Way = { keeps: number; wander: number; noise: number; weight: number }
 
 // lines, slopes that fade (saturating courses), slopes that wander (steps, plateaus); in units of the error
 const keepsOf = [1, 0.94]
-const wandersOf = [0, 0.04]
+const wandersOf = [0, 0.04, 0.08]
+// values of another hand, or of a worse day than most, spread more than is said
+const noisesOf = [
+  { noise: 1, prior: 0.85 },
+  { noise: 1.5, prior: 0.12 },
+  { noise: 2.2, prior: 0.03 },
+]
+/** Every way may come to its end: the chance of it in a week. */
+const stopsAWeek = 0.015
 const slopeSd = 0.16 // of a real change, a week: what is expected before anything was seen
 const farOut = 2.5 // a value further out than so many of its spreads counts for less
 
@@ -31,11 +42,13 @@ export type CourseFit = {
  */
 export function fitCourse(points: readonly CoursePoint[], realChange: number): CourseFit {
   const fits = keepsOf.flatMap((keeps) =>
-    wandersOf.map((wander) => {
-      const way = { keeps, wander: wander * realChange, weight: 0 }
-      const { state, logLikelihood } = filtered(points, way, slopeSd * realChange)
-      return { way, state, logLikelihood }
-    }),
+    wandersOf.flatMap((wander) =>
+      noisesOf.map(({ noise, prior }) => {
+        const way = { keeps, wander: wander * realChange, noise, weight: 0 }
+        const { state, logLikelihood } = filtered(points, way, slopeSd * realChange)
+        return { way, state, logLikelihood: logLikelihood + Math.log(prior) }
+      }),
+    ),
   )
   const best = Math.max(...fits.map((fit) => fit.logLikelihood))
   for (const fit of fits) fit.way.weight = Math.exp(fit.logLikelihood - best)
@@ -68,10 +81,11 @@ function filtered(
   slopePrior: number,
 ): { state: State; logLikelihood: number } {
   const first = points[0]!
-  let state: State = { l: first.value, v: 0, ll: first.sd ** 2, lv: 0, vv: slopePrior ** 2 }
+  let state: State = { l: first.value, v: 0, ll: (way.noise * first.sd) ** 2, lv: 0, vv: slopePrior ** 2 }
   let logLikelihood = 0
   for (let i = 1; i < points.length; i++) {
-    const { week, value, sd } = points[i]!
+    const { week, value } = points[i]!
+    const sd = way.noise * points[i]!.sd
     state = ahead(state, way, week - points[i - 1]!.week)
     const off = value - state.l
     const spread = state.ll + sd ** 2
@@ -117,9 +131,12 @@ function drawn(state: State, { keeps, wander }: Way, weeks: number, unit: () => 
   let v = state.v + along * a + Math.sqrt(Math.max(0, state.vv - along ** 2)) * normal()
   const levels = new Float64Array(weeks + 1)
   levels[0] = l
+  let isOver = false
   for (let week = 1; week <= weeks; week++) {
+    isOver ||= unit() < stopsAWeek
+    if (isOver) v = 0
     l += v
-    v = keeps * v + (wander > 0 ? wander * normal() : 0)
+    if (!isOver) v = keeps * v + (wander > 0 ? wander * normal() : 0)
     levels[week] = l
   }
   return levels

@@ -7,9 +7,11 @@ test('intervals hold the truth as often as they say, on courses of generators th
   const sum = (of: (row: (typeof rows)[number]) => number) => rows.reduce((total, row) => total + of(row), 0)
   const said = sum((row) => row.said)
   expect(said).toBeGreaterThan(cases(60, 100))
-  // of a few hundred courses, so with 4 points for chance on either side
-  expect(sum((row) => row.in80) / said).toBeGreaterThan(0.71)
-  expect(sum((row) => row.in80) / said).toBeLessThan(0.92)
+  // wider than they say on courses that just go on, because some stop or turn back: those must be held as well
+  expect(sum((row) => row.in80) / said).toBeGreaterThan(0.75)
+  expect(sum((row) => row.in80) / said).toBeLessThan(0.97)
+  const least = cases(0.6, 0.68) // of a few dozen courses of each kind
+  for (const row of rows) expect([row.name, row.in80 / row.said > least]).toEqual([row.name, true])
   expect(sum((row) => row.in95) / said).toBeGreaterThan(0.9)
   // a straight line that knows no error of its own is sure of far too much
   expect(sum((row) => row.line80) / said).toBeLessThan(0.5)

@@ -37,13 +37,24 @@ describe('forecast', () => {
     expect(high80).toBeGreaterThan(7.5)
   })
   test('flat values: no trend, and since when they lie within error', () => {
-    expect(forecast(course([8, 0, 1, 0, 1, 0]), { goal: 15, direction: 1 }, r)).toMatchObject({
+    expect(forecast(course([1, 0, 1, 0, 1, 0]), { goal: 15, direction: 1 }, r)).toMatchObject({
       kind: 'noTrend',
+      flatSince: start,
+    })
+    // what was lost before is told with it
+    expect(forecast(course([8, 0, 1, 0, 1, 0]), { goal: 15, direction: 1 }, r)).toMatchObject({
+      kind: 'falls',
       flatSince: dayAfter(start, 21),
     })
   })
-  test('the wrong way is no trend', () => {
-    expect(forecast(course([10, 8, 6, 4, 2]), { goal: 15, direction: 1 }, r).kind).toBe('noTrend')
+  test('the wrong way is told as a fall, also where each step lies within the error', () => {
+    expect(forecast(course([10, 8, 6, 4, 2]), { goal: 15, direction: 1 }, r)).toMatchObject({
+      kind: 'falls',
+      isReal: true,
+      since: start,
+    })
+    expect(forecast(course([10, 9.4, 8.8, 8.2, 7.6, 7]), { goal: 15, direction: 1 }, r).kind).toBe('falls')
+    expect(forecast(course([2, 4, 6, 8, 10]), { goal: 0, direction: -1 }, r).kind).toBe('falls')
   })
   test('at the goal already', () => {
     expect(forecast(course([10, 14, 18, 20, 20]), { goal: 12, direction: 1 }, r).kind).toBe('reached')

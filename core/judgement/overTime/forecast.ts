@@ -22,6 +22,8 @@ export type Forecast =
   | { kind: 'tooFew'; points: number; weeks: number }
   | { kind: 'reached'; level: number }
   | { kind: 'noTrend'; chanceRight: number; flatSince: string | undefined }
+  /** it moves away from the goal, or the last value is really further from it than the first */
+  | { kind: 'falls'; chanceWrong: number; isReal: boolean; since: string; flatSince: string | undefined }
   | {
       kind: 'trend'
       chanceRight: number
@@ -44,7 +46,7 @@ const shares = [0.025, 0.1, 0.5, 0.9, 0.975] as const
  * @param values in any order; several of one day are one point @param goal same unit
  * @param direction 1 where more is better, −1 where less is
  * @param seed the same values and seed give the same forecast
- * @returns no trend where the right direction is not likely enough, or too little is known; quantiles else
+ * @returns falls where it moves away from the goal, before anything else is said; no trend where the right direction is not likely enough, or too little is known; quantiles else
  * @source level and slope with known error of measuring; intervals proven on courses of other generators (docs/model.md)
  */
 export function forecast(
@@ -67,6 +69,17 @@ export function forecast(
   const fit = fitCourse(course, r.changeReal * Math.SQRT2 * typical)
   const wanted = direction * goal
   if (fit.level - fit.levelSd >= wanted) return { kind: 'reached', level: direction * fit.level }
+  const [first, last] = [points[0]!, points.at(-1)!]
+  const lost = direction * (first.value - last.value)
+  const isReal = lost > r.changeReal * Math.hypot(first.sd, last.sd)
+  if (isReal || 1 - fit.chanceUp >= r.forecastChance)
+    return {
+      kind: 'falls',
+      chanceWrong: 1 - fit.chanceUp,
+      isReal,
+      since: first.day,
+      flatSince: flatSince(points, r),
+    }
   if (fit.chanceUp < r.forecastChance)
     return { kind: 'noTrend', chanceRight: fit.chanceUp, flatSince: flatSince(points, r) }
   const unit = uniforms(seed)

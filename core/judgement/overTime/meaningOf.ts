@@ -19,6 +19,7 @@ export type ActBecause =
   | 'stopSign'
   | 'painRose'
   | 'reallyWorse'
+  | 'worseSinceFirst'
   | 'noChange'
   | 'reached'
   | 'gateOpened'
@@ -51,6 +52,8 @@ export type RetestEnd = {
     reading: Pick<VisitReading, 'priorities' | 'planInput' | 'cautions'>
   }
   comparison: Comparison
+  /** against the first visit, where that is another one: small losses add up */
+  sinceFirst?: Comparison | undefined
   trained: readonly TrainedCapacity[]
   /** what the log asks for today, and the part of the planned days that was trained; undefined without a log */
   log: { action: FollowAction | undefined; trainedShare: number | undefined } | undefined
@@ -63,7 +66,7 @@ export type RetestEnd = {
  * @returns what changes the plan most comes first
  */
 export function meaningOf(end: RetestEnd, r: References): Meaning[] {
-  const { before, after, comparison, trained, log } = end
+  const { before, after, comparison, sinceFirst, trained, log } = end
   const meanings: Meaning[] = []
   const add = (act: Act, because: ActBecause, more: Partial<Meaning> = {}) =>
     meanings.push({ act, because, drills: [], rows: [], ...more })
@@ -90,8 +93,12 @@ export function meaningOf(end: RetestEnd, r: References): Meaning[] {
     const [was, is] = [before, after].map(({ reading }) => worst(reading.priorities.deficits[capacity]))
     const more = { capacity, drills, rows }
     const { trainedShare } = log ?? {}
+    const lost = rowsOf(capacity, sinceFirst?.rows ?? []).filter(
+      (row) => row.towards === 'worse' && row.change.judged === 'real',
+    )
     if (judged.length === 0) add('keep', 'notMeasured', more)
     else if (moved('worse', 'real')) add('swap', 'reallyWorse', more)
+    else if (lost.length > 0) add('swap', 'worseSinceFirst', { ...more, rows: lost })
     else if (was! > 0 && is === 0 && (moved('better', 'real') || moved('better', 'likely')))
       add('stop', 'reached', more)
     else if (moved('better', 'real'))

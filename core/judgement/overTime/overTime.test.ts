@@ -265,6 +265,16 @@ describe('what it means', () => {
     expect(likely.length).toBeGreaterThan(0)
     for (const mm of likely) expect(said(mm, calm)).toEqual(['keep: likelyWorse'])
   })
+  test('small losses that add up are told against the first visit', () => {
+    const last = end(56, calm)
+    const first = dated('2025-09-01', { ...both({ kneeToWall: 90 }), worstPain: 2 })
+    const now = dated('2026-06-01', { ...both({ kneeToWall: 56 }), worstPain: 1 })
+    const sinceFirst = compareVisits(first, now, { references: r, bigToeGoalDeg })
+    expect(meaningOf(last, r).map((m) => m.because)).not.toContain('worseSinceFirst')
+    const said = meaningOf({ ...last, sinceFirst }, r)
+    expect(said.map(({ act, because }) => `${act}: ${because}`)).toEqual(['swap: worseSinceFirst'])
+    expect(said[0]!.rows.map((row) => row.before.value)).toEqual([90, 90])
+  })
   test('really worse: never on as before', () => {
     expect(said(40, calm)).toEqual(['swap: reallyWorse'])
   })

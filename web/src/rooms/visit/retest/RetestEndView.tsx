@@ -1,9 +1,11 @@
 import { Button, Group } from '@mantine/core'
+import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { loggedDays, trainedShare } from '@sturvo/core/followup'
-import { compareVisits, meaningOf, trainedBy, type Meaning } from '@sturvo/core/overTime'
+import { compareVisits, meaningOf, trainedBy, type DatedReading, type Meaning } from '@sturvo/core/overTime'
 import { bigToeGoalOf } from '@sturvo/core/reading'
 import { gatesOf } from '@sturvo/core/training'
+import { readingOf } from '@sturvo/schema'
 import {
   actBecauseText,
   actText,
@@ -37,6 +39,14 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
     errors: background?.overDays,
     bigToeGoalDeg: bigToeGoalOf(settings, references),
   })
+  const first = useFirstVisit(before.day)
+  const sinceFirst =
+    first &&
+    compareVisits(first, after, {
+      references,
+      errors: background?.overDays,
+      bigToeGoalDeg: bigToeGoalOf(settings, references),
+    })
   const share =
     log && plan?.days
       ? trainedShare(
@@ -50,6 +60,7 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
       before,
       after,
       comparison,
+      sinceFirst,
       trained: trainedBy(facts.plan.inForce, practice.drills),
       log: log && { action: log.followUp?.action, trainedShare: share },
     },
@@ -99,6 +110,20 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
         )}
       </section>
     </>
+  )
+}
+
+/** The visit the whole course began with, where that is not the one before. */
+function useFirstVisit(beforeDay: string): DatedReading | undefined {
+  const { visitId, person, practice } = useVisitFrame()
+  const { data: background } = useBackgroundQuery(visitId)
+  const first = background?.carried.at(-1)
+  return useMemo(
+    () =>
+      first && first.day < beforeDay
+        ? { day: first.day, ...readingOf({ fields: first.fields, person, practice, startedOn: first.day }) }
+        : undefined,
+    [first, beforeDay, person, practice],
   )
 }
 
