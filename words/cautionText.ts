@@ -144,6 +144,24 @@ export const cautionText: Record<CautionId, { name: string; practitioner: string
       'Passive range, then active, then strength, balance, bounce; no end of range, no hops, support at hand.',
     client: 'Step by step: nothing to the end of its range, and something to hold.',
   },
+  injuryPassive: {
+    name: 'Injured side still swollen, or not looked at',
+    practitioner:
+      'Rest, brace and passive range, lying or sitting. Next: active range, once Look finds no swelling.',
+    client: 'Only gentle movements, sitting or lying, until the swelling is gone.',
+  },
+  injuryRange: {
+    name: 'Injured side: range first',
+    practitioner:
+      'Active range without load. Next: strength, once it hurts 2 or less and the knee comes as near to the wall as on the other side, within a tenth.',
+    client: 'Movement without load until it moves like the other side.',
+  },
+  injuryStrength: {
+    name: 'Injured side: strength before balance',
+    practitioner:
+      'Strength on two legs. Next: balance, once heel raises reach nine tenths of the other side.',
+    client: 'On two legs until it is nearly as strong as the other side.',
+  },
   recentOperation: {
     name: 'Operation in the last 12 weeks',
     practitioner: "The surgeon's rules come first; no bounce, nothing forced.",
@@ -220,6 +238,9 @@ export const effectText: Record<CautionEffect, string> = {
   notOnBack: 'not flat on the back',
   noBigToeLoad: 'no weight over a bent big toe',
   noThinSoles: 'no thin soles',
+  passiveOnly: 'passive range only, lying or sitting',
+  noStrengthYet: 'active range, no strength yet',
+  noBalanceYet: 'two legs, no balance yet',
   noCold: 'no cold',
   noCompression: 'no compression',
   noBounce: 'no bounce',
@@ -268,6 +289,9 @@ export const signText: Record<CautionSign, string> = {
   operationLately: 'from the history',
   fractureLately: 'from the history',
   sprainLately: 'from the history',
+  injuryAtPassive: 'from the history and the swelling in Look',
+  injuryAtRange: 'from range and pain against the other side',
+  injuryAtStrength: 'from heel raises against the other side',
   bloodThinnerTaken: 'from the medicines',
   diabetesMedicineTaken: 'from the medicines',
   steroidTaken: 'from the medicines',

@@ -295,6 +295,13 @@ export const referenceTable = {
       'cautions: sprain under 6 weeks',
       'weeks in which a sprain counts as fresh',
     ],
+    swollenInjuryWeeks: [26, 'weeks', def, 'a sprain or strain that is still swollen counts as fresh'],
+    injuryAsGoodShare: [
+      0.9,
+      '',
+      'training plan: within 10 % of the other side',
+      'of the other side, at which the next stage after an injury opens',
+    ],
     supportFromAge: [65, 'years', 'cautions: 65 or more', 'age from which support is at hand'],
     bigToeGoalDeg: [60, '°', def, 'big-toe extension goal'],
     bigToeGoalHighDeg: [65, '°', def, 'big-toe extension goal, the wider setting'],

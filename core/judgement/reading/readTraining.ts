@@ -27,6 +27,7 @@ import type { GradesReading } from './readGrades'
 import type { LoadReading } from './readLoad'
 import type { LookReading } from './readLook'
 import { triedNumber } from './readMove'
+import { freshSides } from './signs'
 
 type Gathered = {
   facts: VisitFacts
@@ -107,6 +108,7 @@ export function readTraining(input: Gathered, references: References): TrainingR
           measured: measuredOf(
             facts,
             sides.some((s) => locked[s]),
+            references,
           ),
           isCheckOnly: facts.goal === 'check',
           pinned: facts.plan.pinned,
@@ -232,7 +234,7 @@ export function missingAt(tripod: TripodReading | undefined): number | undefined
 }
 
 /** Values of the weaker side; where one side was not measured, nobody knows that it is not the weaker one. */
-function measuredOf(facts: VisitFacts, isAnyLocked: boolean): Measured {
+function measuredOf(facts: VisitFacts, isAnyLocked: boolean, references: References): Measured {
   const weaker = (of: (side: Side) => number | undefined) => {
     const values = sides.map(of)
     return values.some((v) => v === undefined) ? undefined : Math.min(...values.map((v) => v ?? 0))
@@ -244,18 +246,23 @@ function measuredOf(facts: VisitFacts, isAnyLocked: boolean): Measured {
   }
   const tried = (id: 'singleLegOpen' | 'singleLegShut' | 'heelRaises') => (side: Side) =>
     triedNumber(facts.feet[side], id)?.value
+  const fresh = freshSides(facts, references)
+  // no dose of an injured side from the sound one
+  const best = (of: (side: Side) => number | undefined) =>
+    fresh.some((side) => of(side) === undefined) ? undefined : least(of)
   return {
     kneeToWallMm: weaker((s) => facts.feet[s].numbers.kneeToWall),
     bigToeExtensionDeg: weaker((s) => facts.feet[s].numbers.bigToeExtension),
     singleLegOpenS: weaker(tried('singleLegOpen')),
     heelRaises: weaker(tried('heelRaises')),
     best: {
-      singleLegOpen: least(tried('singleLegOpen')),
-      singleLegShut: least(tried('singleLegShut')),
-      heelRaises: least(tried('heelRaises')),
+      singleLegOpen: best(tried('singleLegOpen')),
+      singleLegShut: best(tried('singleLegShut')),
+      heelRaises: best(tried('heelRaises')),
     },
     worstPain: facts.worstPain,
     kneeComesIn: facts.kneeComesIn,
     isLocked: isAnyLocked,
+    fresh,
   }
 }

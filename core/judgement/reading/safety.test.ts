@@ -87,6 +87,48 @@ test('under 16 there is no plan of any kind; after an operation none until a rel
   for (const trait of ['oneLeg', 'bounce', 'heavy', 'deepSquat'] as const) expect(traits).not.toContain(trait)
 })
 
+describe('a sprain of late goes stage by stage, opened by what is measured', () => {
+  const side = (numbers: Partial<FootValues['numbers']>, swelling?: string): FootValues => ({
+    numbers: { kneeToWall: 100, bigToeExtension: 60, singleLegOpen: 20, heelRaises: 20, ...numbers },
+    words: swelling === undefined ? {} : { swelling },
+    states: {},
+  })
+  const picks = (left: FootValues, more: Partial<VisitFacts> = {}) => {
+    const reading = readNow({
+      feet: { left, right: side({}, 'none') },
+      events: [{ kind: 'sprain', side: 'left', weeksAgo: 2 }],
+      goal: 'balance',
+      hoursStanding: 10,
+      hoursWalking: 10,
+      ...more,
+    })
+    const plan = choosePlan({ ...reading.planInput!, minutesPerSession: 40 })
+    return { reading, picks: plan.phases.flatMap((phase) => phase.picks) }
+  }
+  const positions = (of: ReturnType<typeof picks>) => new Set(of.picks.map((pick) => pick.exercise.position))
+  test('swollen, or not looked at: nothing upright, and no thin soles', () => {
+    for (const swelling of ['some', undefined]) {
+      const swollen = picks(side({}, swelling))
+      expect([...positions(swollen)].filter((p) => p === 'standing' || p === 'one leg')).toEqual([])
+      expect(swollen.reading.transition?.to.end).toBe('fits')
+    }
+  })
+  test('moving as far but weaker: on two legs, never on one', () => {
+    const weakSide = positions(picks(side({ heelRaises: 10 }, 'none')))
+    expect(weakSide).toContain('standing')
+    expect(weakSide).not.toContain('one leg')
+  })
+  test('the injured side is given nothing more for being weaker, and no dose of the sound one', () => {
+    for (const { dose } of picks(side({ heelRaises: 18, singleLegOpen: 2 }, 'none')).picks)
+      expect(dose.extraSets.left).toBe(0)
+    const { singleLegOpen: _open, ...others } = side({}, 'none').numbers
+    const { reading } = picks({ ...side({}, 'none'), numbers: others })
+    expect(reading.planInput?.measured.best.singleLegOpen).toBeUndefined()
+    const long = picks({ ...side({}, 'none'), numbers: others }, { events: [] })
+    expect(long.reading.planInput?.measured.best.singleLegOpen).toBe(20)
+  })
+})
+
 describe('a release names what it opens', () => {
   const { plan: base } = bareFacts()
   const readReleased = (opens: ReleasePart[]) =>

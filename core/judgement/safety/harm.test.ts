@@ -68,6 +68,9 @@ describe('each look can fail', () => {
     'falls or 65': { ageYears: 65 },
     skin: { cautionAnswers: { allergy: true } },
     'a sprain of late': { events: [{ kind: 'sprain', side: 'left', weeksAgo: 2 }] },
+    'sprained or strained of late, swelling not looked at': {
+      events: [{ kind: 'otherInjury', side: 'right', weeksAgo: 1 }],
+    },
     'toes nobody released': { events: [{ kind: 'operation', side: 'left', weeksAgo: 3 }] },
     'bounce nobody released': { events: [{ kind: 'brokenToe', side: 'left', weeksAgo: 3 }] },
     'cannot stand on one leg': {

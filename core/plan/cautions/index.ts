@@ -1,4 +1,5 @@
 export * from './cautionTable'
+export * from './freshInjury'
 export * from './medicines'
 export * from './readCautions'
 export * from './toldSigns'

@@ -1,6 +1,7 @@
 import type { References } from '../../groundwork/reference'
 import type { Side } from '../../groundwork/side'
 import type { CautionSign } from './cautionTable'
+import { isFreshInjury } from './freshInjury'
 import { medicineGroupsOf } from './medicines'
 
 /** What somebody told or somebody saw that raises a caution without its question. */
@@ -29,13 +30,14 @@ export function toldSigns(
   const lately = (weeks: number, ...kinds: string[]) =>
     events.some((e) => kinds.includes(e.kind) && (e.weeksAtLeast ?? e.weeksAgo) < weeks)
   const groups = medicineGroupsOf(medicines)
+  const isInjured = events.some((e) => isFreshInjury(e, undefined, r))
   const holds: Partial<Record<CautionSign, boolean>> = {
     // sixteen this year is fifteen until the birthday
     ageChild: ageYears !== undefined && ageYears - 1 < r.childUnderAge,
     ageOld: ageYears !== undefined && ageYears >= r.supportFromAge,
     operationLately: lately(r.operationWeeks, 'operation'),
     fractureLately: lately(r.freshBreakWeeks, 'stressFracture', 'brokenToe'),
-    sprainLately: lately(r.freshSprainWeeks, 'sprain'),
+    sprainLately: isInjured,
     stressFractureNoted: happened('stressFracture'),
     injuryNoted: happened('sprain', 'brokenToe', 'otherInjury'),
     bloodThinnerTaken: groups.includes('bloodThinner'),

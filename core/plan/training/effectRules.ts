@@ -32,6 +32,7 @@ export type EffectRule =
       forbids?: readonly ExerciseTrait[]
       forbidsKit?: readonly KitItem[]
       forbidsStages?: readonly Stage[]
+      forbidsPositions?: readonly Exercise['position'][]
       /** these are only done where the kit has something to hold */
       needsSupport?: readonly ExerciseTrait[]
       line?: { id: LineId; on: OnTraits }
@@ -71,6 +72,31 @@ export const effectRules: Readonly<Record<CautionEffect, EffectRule>> = {
   noCompression: { does: 'filters', forbids: ['toesSqueezed'] },
   noBounce: { does: 'filters', forbids: ['bounce'] },
   noThinSoles: { does: 'elsewhere', where: 'shoes' },
+  // after an injury each stage waits for the one before: range, strength, balance
+  passiveOnly: {
+    does: 'filters',
+    forbids: [
+      'oneLeg',
+      'endRange',
+      'calfStretch',
+      'ankleFront',
+      'heavy',
+      'toeOffLoad',
+      'deepPress',
+      'crossRub',
+    ],
+    forbidsKit: ['band', 'loopBand'],
+    forbidsStages: ['joinUp', 'load'],
+    forbidsPositions: ['kneeling', 'standing', 'one leg'],
+  },
+  noStrengthYet: {
+    does: 'filters',
+    forbids: ['oneLeg', 'endRange', 'calfStretch', 'heavy', 'toeOffLoad', 'deepSquat'],
+    forbidsKit: ['band'],
+    forbidsStages: ['load'],
+    forbidsPositions: ['standing', 'one leg'],
+  },
+  noBalanceYet: { does: 'filters', forbids: ['oneLeg', 'eyesShut'], forbidsPositions: ['one leg'] },
   noBigToeExtension: { does: 'filters', forbids: ['bigToeExtension'] },
   bigToeInComfort: {
     does: 'filters',
@@ -130,6 +156,7 @@ export function forbiddenBy(
       has(rule.forbids) ||
       (rule.forbidsKit?.some((item) => exercise.kit.includes(item)) ?? false) ||
       (rule.forbidsStages?.includes(exercise.stage) ?? false) ||
+      (rule.forbidsPositions?.includes(exercise.position) ?? false) ||
       (has(rule.needsSupport) && !kit.includes('support'))
     )
   })

@@ -1,4 +1,5 @@
 import type { References } from '../../groundwork/reference'
+import type { Side } from '../../groundwork/side'
 import type { Capacity } from './capacities'
 import type { Bound } from './exercise'
 import { gateIds, type GateId } from './gateIds'
@@ -17,6 +18,8 @@ export type Measured = {
   kneeComesIn: boolean
   /** a high arch that moves little, or a heel that cannot roll in */
   isLocked: boolean
+  /** sides with a fresh injury; left out where there are none */
+  fresh?: readonly Side[] | undefined
 }
 
 export type Gate = {

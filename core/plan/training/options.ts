@@ -205,6 +205,8 @@ function extraSetsOf(exercise: Exercise, input: DoseInput): BySide<number> {
     doses,
     references: r,
   } = input
+  // an injured side is never given more because it is weaker just now
+  const mayHave = (side: Side) => mayHaveMore(side, input, r) && !input.measured.fresh?.includes(side)
   // what soothes is done where it is sore, not more often
   const isSoothing = exercise.targets.some(([capacity]) => capacity === 'comfort')
   if (exercise.sides !== 'each' || isSoothing) return { left: 0, right: 0 }
@@ -216,7 +218,7 @@ function extraSetsOf(exercise: Exercise, input: DoseInput): BySide<number> {
   const weaker: Side | undefined = gap >= limit ? 'left' : gap <= -limit ? 'right' : undefined
   const chosen = doses[exercise.id]?.extra
   if (chosen === undefined || chosen === 'none')
-    return bySide((side) => (side === weaker && chosen === undefined && mayHaveMore(side, input, r) ? 1 : 0))
+    return bySide((side) => (side === weaker && chosen === undefined && mayHave(side) ? 1 : 0))
   // a hand gives one side more; it does not take from the weaker one
-  return bySide((side) => ((side === chosen || side === weaker) && mayHaveMore(side, input, r) ? 1 : 0))
+  return bySide((side) => ((side === chosen || side === weaker) && mayHave(side) ? 1 : 0))
 }

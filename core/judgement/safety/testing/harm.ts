@@ -131,6 +131,11 @@ const notDone: readonly (Row & { kinds: readonly Kind[] })[] = [
   { what: 'falls or 65', holds: mayFall, kinds: ['eyesShut'] },
   { what: 'skin', holds: (f) => f.cautionAnswers.allergy === true, kinds: ['rubber'] },
   { what: 'a sprain of late', holds: (f) => lately(f, 6, 'sprain'), kinds: ['bounce', 'endRange'] },
+  {
+    what: 'sprained or strained of late, swelling not looked at',
+    holds: (f) => lately(f, 6, 'sprain', 'otherInjury'),
+    kinds: ['oneLeg', 'upright', 'bounce', 'endRange'],
+  },
   { what: 'toes nobody released', holds: (f) => isUnnamed(f, 'toes'), kinds: ['overToe'] },
   { what: 'bounce nobody released', holds: (f) => isUnnamed(f, 'bounce'), kinds: ['bounce'] },
   { what: 'cannot stand on one leg', holds: (f) => bestOn(f) === 0, kinds: ['oneLeg'] },
