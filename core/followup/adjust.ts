@@ -1,5 +1,4 @@
 import { dayAfter, daysBetween } from '../groundwork/calendar'
-import { withParts } from './fewNew'
 import type { FollowAction } from './followRules'
 
 /** A day of a kept plan, as far as it is moved. */
@@ -157,6 +156,13 @@ function onDate<D extends AdjustableDay>(day: D, date: string, wishAt: ReadonlyM
     return { ...day, date, wish: away.includes(day.wish) ? 'free' : day.wish }
   }
   return emptied({ ...day, date }, wish)
+}
+
+/** A day with some of its drills, and their part of its minutes. */
+export function withParts<D extends AdjustableDay>(day: D, kept: readonly string[][]): D {
+  const parts = kept.filter((part) => part.length > 0)
+  const [had, has] = [day.parts.flat().length, parts.flat().length]
+  return had === has ? day : { ...day, parts, trainMin: Math.round(day.trainMin * (has / had) * 10) / 10 }
 }
 
 /** Leaves out what would stand beside something it never stood beside in the plan as it was decided. */

@@ -1,5 +1,5 @@
 import { dayAfter } from '../groundwork/calendar'
-import type { AdjustableDay, AdjustableWeek } from './adjust'
+import { withParts, type AdjustableDay, type AdjustableWeek } from './adjust'
 
 const weekDays = 7
 const knownDays = 28
@@ -43,11 +43,4 @@ export function fewNewAtATime<D extends AdjustableDay>(
       )
     }),
   }))
-}
-
-/** A day with some of its drills, and their part of its minutes. */
-export function withParts<D extends AdjustableDay>(day: D, kept: readonly string[][]): D {
-  const parts = kept.filter((part) => part.length > 0)
-  const [had, has] = [day.parts.flat().length, parts.flat().length]
-  return had === has ? day : { ...day, parts, trainMin: Math.round(day.trainMin * (has / had) * 10) / 10 }
 }
