@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { z } from 'zod'
 import { measureIds } from '@sturvo/core/measures'
+import { doseLimits, library } from '@sturvo/core/training'
 import {
   cleanText,
   daySchema,
@@ -149,6 +150,13 @@ describe('everything that can be sent has an end', () => {
   ]
   test.each(paths.map((p) => [JSON.stringify(p), p] as const))('%s', (name, path) => {
     expect(limitsOf(fieldSchemaOf(path), name)).toEqual([])
+  })
+  test('the largest dose that the box of any drill allows can be kept', () => {
+    const schema = fieldSchemaOf({ kind: 'answer', key: 'planDoses' })
+    for (const { id, ...exercise } of library) {
+      const { sets, amount } = doseLimits(exercise)
+      expect([id, schema.safeParse([{ drill: id, sets, amount }]).success]).toEqual([id, true])
+    }
   })
   test.each(routes.filter((r) => r.body).map((r) => [`${r.method} ${r.path}`, r.body!] as const))(
     '%s',

@@ -67,7 +67,7 @@ const answerSchemas = {
         drill: shortTextSchema,
         sets: number(1, 6, 'Sets').int('Sets are a whole number.').optional(),
         /** seconds of a hold, or repetitions */
-        amount: number(1, 300, 'The amount').int('The amount is a whole number.').optional(),
+        amount: number(1, 3600, 'The amount').int('The amount is a whole number.').optional(),
         extra: z.enum(['left', 'right', 'none']).optional(),
       }),
     )

@@ -2,7 +2,7 @@ import { sides, type Side } from '../../groundwork/side'
 import type { Capacity, Stage } from './capacities'
 import type { Evidence } from './deficits'
 import { linesOf, type LineId } from './effectRules'
-import type { Dose, Exercise } from './exercise'
+import { doseLimits, type Dose, type Exercise } from './exercise'
 import { firstChoice } from './firstPlan'
 import type { Gate } from './gates'
 import { optionsOf, type Option } from './options'
@@ -152,22 +152,38 @@ function fallbackOf(
 ): Fallback | undefined {
   const trainers = p.trainersOf.get(gate.id)!
   const others = p.musts.find((m) => m.phase === option.phase && m.what === 'foundation')?.ids ?? []
-  for (const ids of [trainers.filter((id) => !inPhase.has(id)), trainers, others]) {
-    const fitting = ids
+  const wanted = option.dose.minutes
+  const near = (o: Option) => Math.min(o.dose.minutes, wanted) / Math.max(o.dose.minutes, wanted)
+  const fits = ({ dose }: Option) => dose.minutes <= wanted + 1e-9
+  const all = [trainers.filter((id) => !inPhase.has(id)), trainers, others].map((ids) =>
+    ids
       .flatMap((id) => allOptions(p, p.drills.get(id)!, option.phase))
-      .filter((o) => o.level === 0 && o.dose.minutes <= option.dose.minutes + 1e-9)
-      .sort((a, b) => b.dose.minutes - a.dose.minutes || (a.exercise.id < b.exercise.id ? -1 : 1))
-    const best = fitting[0]
-    if (best) return { exercise: best.exercise, dose: best.dose, lines: linesFor(p, best) }
-  }
-  return undefined
+      .filter((o) => o.level === 0)
+      .sort((a, b) => near(b) - near(a) || (a.exercise.id < b.exercise.id ? -1 : 1)),
+  )
+  // the first kind that takes the minutes; else whatever comes nearest, above all without making the session longer
+  const fitting = all.map((options) => options.find(fits)).filter((o) => o !== undefined)
+  const best =
+    fitting.find((o) => near(o) >= sameMinutes) ??
+    fitting.sort((a, b) => near(b) - near(a))[0] ??
+    all.flat().sort((a, b) => a.dose.minutes - b.dose.minutes)[0]
+  return best && { exercise: best.exercise, dose: best.dose, lines: linesFor(p, best) }
 }
+const sameMinutes = 0.9
 
 /** A fallback may come from an earlier stage: what trains the prerequisite does so in any phase. */
 function allOptions(p: Programme, exercise: Exercise, phase: number): Option[] {
-  const now = optionsOf(exercise, phase, p.input)
+  const of = (k: number) => [
+    ...optionsOf(exercise, k, p.input),
+    // with one set more than usual, where the minutes ask for it
+    ...optionsOf(exercise, k, {
+      ...p.input,
+      doses: { ...p.input.doses, [exercise.id]: { sets: doseLimits(exercise).sets } },
+    }),
+  ]
+  const now = of(phase)
   if (now.length > 0) return now
-  return p.phases.flatMap((_, k) => (k < phase ? optionsOf(exercise, k, p.input) : []))
+  return p.phases.flatMap((_, k) => (k < phase ? of(k) : []))
 }
 
 /** Drills that would have helped and stand in no phase, the strongest first; then what was banned. */

@@ -91,8 +91,13 @@ test('no plan is without its foundation and its mobility drill where one is open
 test('nothing behind a closed gate before something that trains what it waits for', () =>
   everyClient(({ plan }) => {
     plan.phases.forEach((phase, k) => {
-      for (const { exercise, gate, fallback } of phase.picks) {
+      for (const { exercise, dose, gate, fallback } of phase.picks) {
         if (!gate) continue
+        // in its minutes, or the shortest there is
+        expect(fallback?.dose.minutes).toBeGreaterThan(0)
+        if (fallback!.dose.minutes <= dose.minutes + 1e-9)
+          expect(fallback!.dose.minutes).toBeGreaterThanOrEqual(0.5 * dose.minutes)
+        else expect(fallback!.dose.sets).toBe(1)
         expect(gate.isOpen).toBe(false)
         expect(gate.isShutByPain).toBe(false)
         const earlier = plan.phases.slice(0, k).flatMap((p) => p.picks)
