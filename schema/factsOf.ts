@@ -5,6 +5,7 @@ import {
   carriedFoot,
   emptyFoot,
   isNumberMeasure,
+  measureIds,
   trialUseOf,
   usedOf,
   measureStates,
@@ -12,6 +13,7 @@ import {
   type FootValues,
   type MeasureId,
   type MeasureState,
+  type NumberMeasureId,
   type TrialUses,
 } from '@sturvo/core/measures'
 import type { BodyMark, HistoryEvent } from '@sturvo/core/story'
@@ -24,11 +26,13 @@ import {
   checkChange,
   fieldAt,
   fieldsOfKind,
+  triedKey,
   type AnswerKey,
   type AnswerValue,
   type WornOrthosis,
   type Mark,
   type ShoeOnShelf,
+  type TriedDrill,
   type StoryEvent,
   type ValueOf,
 } from './fields'
@@ -345,6 +349,18 @@ function printFactsOf(print: PrintOnMat | undefined): PrintFacts | undefined {
     archIndex: m.archIndex,
     printKind: m.printKind,
   }
+}
+
+/** What was measured after a drill was tried, by measure and side. */
+export function triedOf(
+  fields: Fields,
+): { measure: NumberMeasureId; side: Side; drill: string; value: number }[] {
+  return measureIds.filter(isNumberMeasure).flatMap((measure) =>
+    sides.flatMap((side) => {
+      const tried = fields[`answer.${triedKey(measure, side)}`] as TriedDrill | undefined
+      return tried ? [{ measure, side, ...tried }] : []
+    }),
+  )
 }
 
 export function cautionAnswersOf(fields: Fields): Partial<Record<CautionQuestion, boolean>> {

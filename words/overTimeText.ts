@@ -7,6 +7,7 @@ import type {
   Forecast,
   OverTimeId,
   OverTimeRow,
+  Towards,
 } from '@sturvo/core/overTime'
 import { derivedIds, overTimeKind } from '@sturvo/core/overTime'
 import type { Judgement } from '@sturvo/core/statistics'
@@ -56,6 +57,38 @@ export function overTimeVerdict(row: OverTimeRow): string {
   const how = judged === 'real' ? 'really' : 'likely'
   return row.towards === undefined ? `${how} changed` : `${how} ${row.towards}`
 }
+
+/** What a drill did on the spot, beside the value it was tried on. */
+export function afterDrillText(tried: {
+  drill: string
+  before: number
+  after: number
+  unit: string
+  judged: Judgement
+  towards: Towards | undefined
+}): string {
+  const { drill, before, after, unit, judged, towards } = tried
+  return `after ${drill}: ${num(after, 2)} ${unit} (${signed(after - before)}), ${howText(judged, towards)}`
+}
+
+/** The same beside the drill in the plan. */
+export function onSpotText(tried: {
+  name: string
+  side: 'left' | 'right'
+  by: number
+  unit: string
+  judged: Judgement
+  towards: Towards | undefined
+}): string {
+  const { name, side, by, unit, judged, towards } = tried
+  return `${name}, ${side}, ${signed(by)} ${unit}, ${howText(judged, towards)}`
+}
+
+const signed = (by: number) => `${by > 0 ? '+' : by < 0 ? '−' : '±'}${num(Math.abs(by), 2)}`
+const howText = (judged: Judgement, towards: Towards | undefined) =>
+  judged === 'withinError'
+    ? 'within error'
+    : `${judged === 'real' ? 'really' : 'likely'} ${towards ?? 'changed'}`
 
 export const dueWhyText: Record<DueWhy, string> = {
   gate: 'a gate waits for it',

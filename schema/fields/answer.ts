@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { cautionQuestions } from '@sturvo/core/cautions'
 import { absenceKinds, dayWishes, horizons, lanes, weekdayOf } from '@sturvo/core/days'
+import { isNumberMeasure, measureIds, measureTable, type NumberMeasureId } from '@sturvo/core/measures'
+import { sides, type Side } from '@sturvo/core/side'
 import { goalKinds } from '@sturvo/core/story'
 import { capacities, kitItems } from '@sturvo/core/training'
 import { paces, transitionEnds } from '@sturvo/core/transition'
@@ -119,6 +121,22 @@ export type AnswerKey = keyof typeof answerSchemas
 export const answerKeys = Object.keys(answerSchemas) as AnswerKey[]
 export type AnswerValue<K extends AnswerKey> = z.infer<(typeof answerSchemas)[K]>
 
+/** A value taken after a drill was tried, beside the trials of its row and never among them. */
+const triedSchema = (measure: NumberMeasureId) => {
+  const { possible, unit } = measureTable[measure]
+  return z.object({
+    drill: shortTextSchema,
+    value: number(possible[0], possible[1], `The value after the drill, ${unit},`),
+  })
+}
+export type TriedDrill = z.infer<ReturnType<typeof triedSchema>>
+export const triedKey = (measure: NumberMeasureId, side: Side) => `tried:${measure}:${side}`
+const triedMeasures = new Map(
+  measureIds
+    .filter(isNumberMeasure)
+    .flatMap((measure) => sides.map((side) => [triedKey(measure, side), measure] as const)),
+)
+
 const cautionKeys = cautionQuestions.map((q) => `caution:${q}`)
 
 export function isAnswerKey(key: string): key is AnswerKey {
@@ -128,9 +146,14 @@ export function isAnswerKey(key: string): key is AnswerKey {
 
 export const answerKind: FieldKind<{ key: string }, unknown> = {
   at: ([key, ...more]) =>
-    key !== undefined && more.length === 0 && (isAnswerKey(key) || cautionKeys.includes(key))
+    key !== undefined &&
+    more.length === 0 &&
+    (isAnswerKey(key) || cautionKeys.includes(key) || triedMeasures.has(key))
       ? { key }
       : undefined,
   rest: ({ key }) => key,
-  schema: ({ key }) => (isAnswerKey(key) ? answerSchemas[key] : z.boolean()),
+  schema: ({ key }) => {
+    const measure = triedMeasures.get(key)
+    return measure ? triedSchema(measure) : isAnswerKey(key) ? answerSchemas[key] : z.boolean()
+  },
 }

@@ -1,6 +1,6 @@
 export * from './check'
 export * from './fieldKinds'
-export { answerKeys, type AnswerKey, type AnswerValue } from './answer'
+export { answerKeys, triedKey, type AnswerKey, type AnswerValue, type TriedDrill } from './answer'
 export { mostTrials } from './measure'
 export { markSchema, type Mark } from './mark'
 export { eventSchema, type StoryEvent } from './event'

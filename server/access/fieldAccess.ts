@@ -14,7 +14,7 @@ export type AssistantRule = 'all' | 'none' | 'raise' | 'notVerdict'
 type OtherKind = Exclude<ParsedPath['kind'], 'answer'>
 
 /** One row for each kind of field; a new kind without a row does not compile. */
-export const fieldAccess: Readonly<Record<OtherKind | 'caution', AssistantRule>> = {
+export const fieldAccess: Readonly<Record<OtherKind | 'caution' | 'tried', AssistantRule>> = {
   measure: 'all',
   mark: 'all',
   event: 'all',
@@ -25,6 +25,7 @@ export const fieldAccess: Readonly<Record<OtherKind | 'caution', AssistantRule>>
   device: 'none',
   dealt: 'none',
   caution: 'raise',
+  tried: 'all',
 }
 
 /** One row for each answer. */
@@ -85,7 +86,8 @@ export function assertMayChange(role: Role, change: { path: string; value: unkno
 
 function ruleOf(parsed: ParsedPath): AssistantRule {
   if (parsed.kind !== 'answer') return fieldAccess[parsed.kind]
-  return isAnswer(parsed.key) ? answerAccess[parsed.key] : fieldAccess.caution
+  if (isAnswer(parsed.key)) return answerAccess[parsed.key]
+  return parsed.key.startsWith('tried:') ? fieldAccess.tried : fieldAccess.caution
 }
 
 function mayAssistant(rule: AssistantRule, value: unknown, before: unknown): boolean {

@@ -44,6 +44,7 @@ const everyKind = {
   'answer.goal': 'Stand a whole shift.',
   'answer.caution:hotSwollen': false,
   'answer.planKit': ['wall'],
+  'answer.tried:kneeToWall:left': { drill: 'kneeOverToe', value: 96 },
   'dealt.hotSwollen': { by: 'Ilse Marrack', on: '2026-05-04', words: 'Seen, settled.' },
   'dealt.recentOperation': {
     by: 'Ilse Marrack',

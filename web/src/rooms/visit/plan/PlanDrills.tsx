@@ -1,6 +1,8 @@
 import { ActionIcon, Button, Menu, Tooltip } from '@mantine/core'
 import { IconArrowsExchange, IconLock, IconPin, IconPinFilled, IconX } from '@tabler/icons-react'
 import { useState } from 'react'
+import { judgeTried } from '@sturvo/core/overTime'
+import { bigToeGoalOf } from '@sturvo/core/reading'
 import {
   alternativesTo,
   basisOf,
@@ -12,6 +14,7 @@ import {
   type Price,
   type TrainingPlan,
 } from '@sturvo/core/training'
+import { triedOf } from '@sturvo/schema'
 import {
   becauseText,
   fallbackText,
@@ -19,13 +22,16 @@ import {
   kitText,
   leftOutText,
   linesText,
+  measureText,
   num,
+  onSpotText,
   priceText,
   stageText,
 } from '@sturvo/words'
 import { MovementView } from '../../../parts/MovementView'
 import { pricesAway } from '../../../workers/planJobs'
-import { useVisitReading } from '../visitContext'
+import { shownNumber, unitShown } from '../rows/measureField'
+import { useVisitFields, useVisitFrame, useVisitReading } from '../visitContext'
 import { DoseMenu } from './DoseMenu'
 import { useDrills } from './useDrills'
 import { usePicks } from './usePicks'
@@ -86,6 +92,7 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
               ? 'pinned by you'
               : 'the foundation: one stands in every plan that trains anything'}
         </p>
+        <TriedOnSpot id={e.id} />
       </div>
       <div className={classes.tools}>
         <Tooltip label={pick.isPinned ? 'Unpin: the chooser may leave it out' : 'Pin: always in the plan'}>
@@ -115,6 +122,36 @@ function PickView({ pick, plan, input }: { pick: Pick; plan: TrainingPlan; input
       </div>
     </li>
   )
+}
+
+/** What the drill did on the spot when it was tried, for better or worse. */
+function TriedOnSpot({ id }: { id: string }) {
+  const fields = useVisitFields()
+  const { practice, person, references } = useVisitFrame()
+  const { facts } = useVisitReading()
+  const tried = triedOf(fields).filter(({ drill }) => drill === id)
+  const lines = tried.flatMap(({ measure, side, value }) => {
+    const before = facts.feet[side].numbers[measure]
+    if (before === undefined) return []
+    const judged = judgeTried(
+      measure,
+      { value: before, trials: facts.feet[side].trials?.[measure] ?? 1 },
+      value,
+      { references, bigToeGoalDeg: bigToeGoalOf(practice.settings, references) },
+    )
+    if (!judged) return []
+    const { change, towards } = judged
+    const text = onSpotText({
+      name: measureText[measure].name,
+      side,
+      by: shownNumber(measure, value, person) - shownNumber(measure, before, person),
+      unit: unitShown(measure, person),
+      judged: change.judged,
+      towards,
+    })
+    return [text]
+  })
+  return lines.length > 0 ? <p data-tried-drill={id}>On the spot: {lines.join('; ')}.</p> : null
 }
 
 const mostAlternatives = 3

@@ -5,6 +5,7 @@ import type { Side } from '@sturvo/core/side'
 import { measureText } from '@sturvo/words'
 import { useVisitFrame } from '../visitContext'
 import { readTyped, shownNumber } from './measureField'
+import { AfterDrill } from './AfterDrill'
 import classes from './MirrorRows.module.css'
 import { TrialDots } from './TrialDots'
 
@@ -69,6 +70,7 @@ export function NumberCell({ measure, side, trials, state, onSet }: NumberCellPr
           </button>
         </span>
       )}
+      <AfterDrill measure={measure} side={side} trials={entries.map((e) => e.value)} />
       {entries.length > 1 ? (
         <TrialDots measure={measure} side={side} trials={entries.map((e) => e.value)} note={note} />
       ) : (

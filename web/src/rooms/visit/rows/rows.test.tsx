@@ -112,3 +112,26 @@ test('a person who thinks in inches sees and types inches', () => {
   fireEvent.change(left(), { target: { value: '5' } })
   expect(recorded[0]!['measure.kneeToWall.left.1']).toBeCloseTo(127, 6)
 })
+
+test('a value after a drill stands beside the row and is no trial of it; it can be taken away', () => {
+  const before = bothSides('kneeToWall', 60, 90)
+  const { recorded, unmount } = renderInVisit(rows, before)
+  fireEvent.click(document.querySelector('[data-tried="kneeToWall.left"]')!)
+  const value = screen.getByLabelText('Knee to wall, left, after it (mm)')
+  fireEvent.change(value, { target: { value: '880' } })
+  expect(screen.getByText('Keep').closest('button')!.disabled).toBe(true)
+  fireEvent.change(value, { target: { value: '84' } })
+  fireEvent.change(screen.getByLabelText('Drill that was tried'), { target: { value: 'kneeOverToe' } })
+  fireEvent.click(screen.getByText('Keep'))
+  const tried = { 'answer.tried:kneeToWall:left': { drill: 'kneeOverToe', value: 84 } }
+  expect(recorded).toEqual([tried])
+  unmount()
+  const again = renderInVisit(rows, { ...before, ...tried })
+  const said = document.querySelector('[data-tried="kneeToWall.left"]')!
+  expect(said.textContent).toMatch(/^after .+: 84 mm \(\+24\), really better$/)
+  expect(left().value).toBe('60')
+  expect(screen.queryByText(/mean of 2/)).toBeNull()
+  fireEvent.click(said)
+  fireEvent.click(screen.getByText('Take away'))
+  expect(again.recorded).toEqual([{ 'answer.tried:kneeToWall:left': null }])
+})
