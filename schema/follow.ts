@@ -7,6 +7,7 @@ import {
   selfTestIds,
   selfTests,
   stopSigns,
+  type HoldLimits,
 } from '@sturvo/core/followup'
 import { daySchema, idSchema, longTextSchema, numberIn, shortTextSchema, sideSchema } from './common'
 
@@ -204,7 +205,7 @@ export const clientAnswerSchema = z.object({
       backShare: z.number(),
       growth: z.number(),
       staleDays: z.number(),
-    })
+    } satisfies Record<keyof HoldLimits, z.ZodType>)
     .optional(),
 })
 export type ClientAnswer = z.infer<typeof clientAnswerSchema>

@@ -168,6 +168,11 @@ function isLocked({ facts, look }: Gathered, side: Side, r: References): boolean
   return cannotRollIn || (chance !== undefined && chance >= r.lockedFrom)
 }
 
+/** Low, moves as usual, with something left: height by itself is no reason to act, on the map and in the plan alike. */
+function isLowAndWorks({ map, motion }: LookReading): boolean {
+  return map?.best.position === 'low' && map.best.motion === 'usual' && !motion.hasNoReserve
+}
+
 function lockedChance({ position, motion }: LookReading): number | undefined {
   if (!position || !motion.motion) return undefined
   return position.chances.high * motion.motion.little
@@ -193,7 +198,7 @@ function footFacts({ facts, look, load, grades, driving }: Gathered, side: Side,
     halluxAngleDeg: numbers.halluxAngle,
     fifthToeDeg: numbers.fifthToeAngle,
     narrowestSpreadMm: spreads.length > 0 ? Math.min(...spreads) : undefined,
-    archIndex: facts.prints[side]?.archIndex.value,
+    archIndex: isLowAndWorks(look[side]) ? undefined : facts.prints[side]?.archIndex.value,
     travelMm: look[side].motion.travelScaledMm,
     archGrade: gradeFloor(grades[side].arch),
     // what is trained lifts a heel that rolls in; one that rolled out is short of something else
