@@ -230,6 +230,10 @@ test('a stop sign pauses at once, offline too, cannot be clicked away, and opens
   expect(
     await desk.$$eval('[data-level="stopSign"]', (lines) => lines.map((l) => l.textContent).join('\n')),
   ).toContain('numbness')
+  // what the phone told shuts Hand over of the visit as well
+  await openRoom(desk, `${url}/visit/demokettavisit1/handover`)
+  await waitText(desk, 'Nothing is printed before it is settled.')
+  expect(await desk.$eval('[data-pdf]', (b) => b.getAttribute('aria-disabled'))).toBe('true')
   await openRoom(desk, `${url}/person/demokettaperson`)
   await desk.waitForSelector('[data-proposal="stop"]')
   expect(await desk.$eval('[data-reopen]', (b) => (b as HTMLButtonElement).disabled)).toBe(true)

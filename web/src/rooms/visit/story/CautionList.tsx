@@ -117,17 +117,20 @@ function CautionLine({ caution }: { caution: Caution }) {
             </Button>
           </p>
         ) : (
-          <div className={classes.actions}>
+          <>
             {isRelease && (
-              <Group gap={8} w="100%" align="end">
+              <Group gap={12} align="end" my={8}>
                 <Chip.Group multiple value={opens} onChange={setOpens}>
-                  <Group gap={6} role="group" aria-label="What the release opens">
-                    {openableOf(caution.id).map((part) => (
-                      <Chip key={part} value={part} size="sm">
-                        {releasePartText[part]}
-                      </Chip>
-                    ))}
-                  </Group>
+                  <div role="group" aria-label="What the release opens">
+                    <p>What the release opens:</p>
+                    <Group gap={6}>
+                      {openableOf(caution.id).map((part) => (
+                        <Chip key={part} value={part} size="sm">
+                          {releasePartText[part]}
+                        </Chip>
+                      ))}
+                    </Group>
+                  </div>
                 </Chip.Group>
                 <TextInput
                   type="date"
@@ -140,24 +143,32 @@ function CautionLine({ caution }: { caution: Caution }) {
                 <p className={classes.soft}>What is not chosen stays shut until 12 weeks are over.</p>
               </Group>
             )}
-            <Textarea
-              aria-label="How it was dealt with"
-              placeholder={
-                isRelease ? 'Which surgeon released it, when, and for what' : 'Who saw it, and what was said'
-              }
-              autosize
-              minRows={1}
-              value={words}
-              onChange={(event) => setWords(event.currentTarget.value)}
-              style={{ flex: 1 }}
-            />
-            <Button size="compact-sm" disabled={!isLongEnough} onClick={() => confirm((words ?? '').trim())}>
-              Confirm as {practitioner}
-            </Button>
-            <Button size="compact-sm" variant="subtle" onClick={() => setWords(undefined)}>
-              Leave it
-            </Button>
-          </div>
+            <div className={classes.actions}>
+              <Textarea
+                aria-label="How it was dealt with"
+                placeholder={
+                  isRelease
+                    ? 'Which surgeon released it, when, and for what'
+                    : 'Who saw it, and what was said'
+                }
+                autosize
+                minRows={1}
+                value={words}
+                onChange={(event) => setWords(event.currentTarget.value)}
+                style={{ flex: 1 }}
+              />
+              <Button
+                size="compact-sm"
+                disabled={!isLongEnough}
+                onClick={() => confirm((words ?? '').trim())}
+              >
+                Confirm as {practitioner}
+              </Button>
+              <Button size="compact-sm" variant="subtle" onClick={() => setWords(undefined)}>
+                Leave it
+              </Button>
+            </div>
+          </>
         )}
       </div>
     </li>
