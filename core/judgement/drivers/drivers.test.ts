@@ -50,6 +50,14 @@ const cases: Record<DriverId, { fires: [FootValues, DriverExtras?]; silent: [Foo
   },
 }
 
+test('a heel that cannot roll in gives nowhere: no chain ends in an arch that gives', () => {
+  const [values, extras] = cases.ankle.fires
+  const free = find('ankle', values, extras)
+  const locked = find('ankle', { ...values, numbers: { ...values.numbers, eversionRange: 1 } }, extras)
+  expect(free?.links).toContain('archGives')
+  expect(locked?.links).toEqual(free!.links.filter((link) => link !== 'archGives'))
+})
+
 describe.each(driverTable.map((rule) => [rule.id, rule] as const))('%s', (id, rule) => {
   test('comes first where everything speaks for it', () => {
     const chain = top(...cases[id].fires)

@@ -57,10 +57,13 @@ export function readDrivers(
 function chainOf(rule: DriverRule, foot: FootValues, extras: DriverExtras, r: References): DriverChain {
   const found = rule.clues.flatMap((clue) => evidenceOf(clue, foot, extras, r))
   const { strength, completeness } = weigh(rule, found, r)
+  const { eversionRange } = foot.numbers
+  // a heel that cannot roll in gives nowhere, whatever drives it
+  const cannotGive = eversionRange !== undefined && eversionRange < r.eversionLittleDeg
   const bySize = [...found].sort((a, b) => Math.abs(b.pull) - Math.abs(a.pull))
   return {
     id: rule.id,
-    links: rule.links,
+    links: cannotGive ? rule.links.filter((link) => link !== 'archGives') : rule.links,
     for: bySize.filter((e) => e.pull > 0),
     against: bySize.filter((e) => e.pull < 0),
     strength,
