@@ -139,7 +139,7 @@ export const cautionText: Record<CautionId, { name: string; practitioner: string
     client: 'The bone has to be released by your doctor first.',
   },
   freshSprain: {
-    name: 'Sprain in the last 6 weeks',
+    name: 'Sprain or strain of late',
     practitioner:
       'Passive range, then active, then strength, balance, bounce; no end of range, no hops, support at hand.',
     client: 'Step by step: nothing to the end of its range, and something to hold.',

@@ -137,7 +137,13 @@ export function byChanceText(rows: number, realByChance: number): string {
 }
 
 const weeksText = (weeks: number) =>
-  weeks === Infinity ? 'more than two years' : weeks < 1 ? 'no time' : `${num(weeks, 0)} weeks`
+  weeks === Infinity
+    ? 'more than two years'
+    : weeks < 1
+      ? 'no time'
+      : Math.round(weeks) === 1
+        ? '1 week'
+        : `${num(weeks, 0)} weeks`
 const between = (low: number, high: number) =>
   low === Infinity
     ? 'beyond two years'

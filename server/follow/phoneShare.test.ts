@@ -48,8 +48,8 @@ test('what is taken begins at the share the phone stepped back to, and grows at 
   // kept a month ago: from that day on the phone has held it
   const kept = await newest()
   const monthAgo = { ...kept, id: 'plan00000002', number: 2, madeOn: dayAfter(today, -30) }
-  const [{ id: accountId }] = (await server.database.db.select().from(account)) as [{ id: string }]
-  await server.database.write((tx) => insertPlan(tx, monthAgo, accountId, new Date()))
+  const [owner] = await server.database.db.select({ id: account.id }).from(account)
+  await server.database.write((tx) => insertPlan(tx, monthAgo, owner!.id, new Date()))
   const plan = await newest()
   expect(plan.pace).toBe('slow')
   const days = plan.days!.weeks.flatMap((week) => week.days).filter((day) => day.date < today)

@@ -118,8 +118,9 @@ export function readTransition(
   const least = effects.has('keepCushion') ? references.cushionLeastMm : 0
   // the shoe that is there is walked in before another is bought; one that a caution finds too thin is not
   const sole = owned && owned.stackMm >= least ? owned : soleOf(end, rough.usual, effects, references)
-  // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told
-  const like = end === 'fits' ? thin : sole
+  // shoes that fit with the sole as it is are no new exposure: what is worn thin is still told; and whoever walks in
+  // thin soles is used to most of what bare feet bring
+  const like = end === 'fits' || end === 'barefootTraining' ? thin : sole
   const measured = exposureOf({ shoes: worn, week: facts.week, told, target: like }, references)
   const from = corrected(measured, wish.from, references)
   const onFeet = onFeetMin(from.minutes)

@@ -84,6 +84,7 @@ export const effectRules: Readonly<Record<CautionEffect, EffectRule>> = {
       'toeOffLoad',
       'deepPress',
       'crossRub',
+      'rollOut',
     ],
     forbidsKit: ['band', 'loopBand'],
     forbidsStages: ['joinUp', 'load'],
@@ -91,12 +92,16 @@ export const effectRules: Readonly<Record<CautionEffect, EffectRule>> = {
   },
   noStrengthYet: {
     does: 'filters',
-    forbids: ['oneLeg', 'endRange', 'calfStretch', 'heavy', 'toeOffLoad', 'deepSquat'],
+    forbids: ['oneLeg', 'endRange', 'calfStretch', 'heavy', 'toeOffLoad', 'deepSquat', 'rollOut'],
     forbidsKit: ['band'],
     forbidsStages: ['load'],
     forbidsPositions: ['standing', 'one leg'],
   },
-  noBalanceYet: { does: 'filters', forbids: ['oneLeg', 'eyesShut'], forbidsPositions: ['one leg'] },
+  noBalanceYet: {
+    does: 'filters',
+    forbids: ['oneLeg', 'eyesShut', 'rollOut'],
+    forbidsPositions: ['one leg'],
+  },
   noBigToeExtension: { does: 'filters', forbids: ['bigToeExtension'] },
   bigToeInComfort: {
     does: 'filters',

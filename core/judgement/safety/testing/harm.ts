@@ -30,6 +30,8 @@ const drills = {
   overToe: named(
     'handsKneesRock tuckedToeKneel toeWedgeWall ballHeelRaise stepRaise floorRaise toesUpRaise rolledRise altLower turnedOutRise oneLegRise wedgeRise stepThrough runIn spotHops barefootWalk splitStance deepSquatHeld',
   ),
+  // what was strained when the ankle went over
+  edges: named('outerEdgeRoll outerEdgeStand'),
   heelAlone: named('heelWalk frontLift'),
   belowStep: named('calfStretch stepRaise toesUpRaise oneLegRise'),
   endRange: named('pullBack kneeOverToeBench calfStretch topOfFootKneel toeWedgeWall tuckedToeKneel'),
@@ -134,7 +136,7 @@ const notDone: readonly (Row & { kinds: readonly Kind[] })[] = [
   {
     what: 'sprained or strained of late, swelling not looked at',
     holds: (f) => lately(f, 6, 'sprain', 'otherInjury'),
-    kinds: ['oneLeg', 'upright', 'bounce', 'endRange'],
+    kinds: ['oneLeg', 'upright', 'bounce', 'endRange', 'edges'],
   },
   { what: 'toes nobody released', holds: (f) => isUnnamed(f, 'toes'), kinds: ['overToe'] },
   { what: 'bounce nobody released', holds: (f) => isUnnamed(f, 'bounce'), kinds: ['bounce'] },

@@ -44,12 +44,11 @@ export function AfterDrill({ measure, side, trials }: Props) {
       towards: judged.towards,
     })
   return (
-    <Popover opened={isOpen} onChange={setOpen} withArrow position="bottom" trapFocus>
-      <Popover.Target>
-        <span className={said ? classes.tried : classes.tools}>
+    <span className={said ? classes.tried : classes.tools}>
+      <Popover opened={isOpen} onChange={setOpen} withArrow position="bottom" trapFocus>
+        <Popover.Target>
           <button
             type="button"
-            aria-expanded={isOpen}
             aria-label={said ? `${name}: ${said}. Change it` : `${side}: after a drill was tried`}
             title="After a drill: measured once more, beside the trials and never among them"
             data-tried={`${measure}.${side}`}
@@ -57,24 +56,24 @@ export function AfterDrill({ measure, side, trials }: Props) {
           >
             {said ?? 'after …'}
           </button>
-        </span>
-      </Popover.Target>
-      <Popover.Dropdown>
-        {isOpen && (
-          <TriedForm
-            name={name}
-            unit={unit}
-            drills={offered.map(({ id }) => ({ value: id, label: nameOf(id) }))}
-            tried={tried && { ...tried, shown: String(shownNumber(measure, tried.value, person)) }}
-            read={(text) => readTyped(text, measure, person)}
-            onKept={(value) => {
-              record({ [path]: value })
-              setOpen(false)
-            }}
-          />
-        )}
-      </Popover.Dropdown>
-    </Popover>
+        </Popover.Target>
+        <Popover.Dropdown>
+          {isOpen && (
+            <TriedForm
+              name={name}
+              unit={unit}
+              drills={offered.map(({ id }) => ({ value: id, label: nameOf(id) }))}
+              tried={tried && { ...tried, shown: String(shownNumber(measure, tried.value, person)) }}
+              read={(text) => readTyped(text, measure, person)}
+              onKept={(value) => {
+                record({ [path]: value })
+                setOpen(false)
+              }}
+            />
+          )}
+        </Popover.Dropdown>
+      </Popover>
+    </span>
   )
 }
 
