@@ -128,7 +128,7 @@ export function handoutOf(input: {
       .slice(0, Math.max(sentencesShown, input.pinnedFindings.length)),
     minutes: Math.ceil(first?.minutes ?? input.minutesPerSession),
     sessions: input.sessionsPerWeek,
-    phases: (input.plan?.phases ?? []).map((phase) => phaseOf(phase, nameOf)),
+    phases: (input.plan?.phases ?? []).map((phase) => phaseOf(phase, nameOf, input.days)),
     drills: drillsOf(first?.picks ?? [], nameOf, input.days),
     sheet: input.days && sheetOf(input.days, nameOf, reading.planInput?.own ?? []),
     care: reading.cautions.cautions.filter((c) => c.level !== 'stop').map((c) => cautionText[c.id].client),
@@ -176,11 +176,20 @@ function blockedOf({ cautions }: VisitReading): Handout['blocked'] {
 
 type NameOf = (e: { id: string; client: string }) => string
 
-function phaseOf(phase: PhasePlan, nameOf: NameOf): HandoutPhase {
+/** Up to which week of a phase a part of the sets is done, as the phone has it; nothing where all are at once. */
+function fewerSetsText({ fromWeek, weeks }: PhasePlan, days: DaysPlan | undefined): string {
+  const last = days?.weeks.findLast(
+    (w) =>
+      w.week >= fromWeek && w.week < fromWeek + weeks && w.days.some((day) => day.setsShare !== undefined),
+  )
+  return last ? `, fewer sets up to week ${last.week}` : ''
+}
+
+function phaseOf(phase: PhasePlan, nameOf: NameOf, days: DaysPlan | undefined): HandoutPhase {
   const gates = phase.picks.flatMap(({ gate }) => (gate ? [behindGateText[gate.id].toLowerCase()] : []))
   return {
     name: clientStageText[phase.stage],
-    weeks: `weeks ${phase.fromWeek} to ${phase.fromWeek + phase.weeks - 1}`,
+    weeks: `weeks ${phase.fromWeek} to ${phase.fromWeek + phase.weeks - 1}${fewerSetsText(phase, days)}`,
     drills: phase.picks.map(({ exercise, gate, fallback }) =>
       nameOf(gate && fallback ? fallback.exercise : exercise),
     ),

@@ -17,6 +17,7 @@ export function daysAnswer(
         date: day.date,
         wish: day.wish,
         trainMin: toTenths(day.trainMin),
+        ...(day.setsShare !== undefined && { setsShare: Math.round(day.setsShare * 100) / 100 }),
         parts: day.parts.map((part) => part.map((d) => d.id)),
         spacersMin: day.spacersMin,
         shoesMin: day.shoes?.minutes ?? 0,

@@ -495,6 +495,8 @@ export const referenceTable = {
     compareShortMin: [10, 'min', def, 'shorter session a plan is compared with'],
     compareLongMin: [20, 'min', def, 'longer session a plan is compared with'],
     sameCapacityMost: [2, 'drills', def, 'drills with the same main capacity in a session'],
+    raiseGrowthPct: [15, '% a week', def, 'growth of heel raises a week'],
+    raiseStep: [8, 'raises a day', def, 'heel raises that may always be added on a day that has any'],
     newDrillsPerWeek: [3, 'drills', def, 'new drills a week'],
     changeoverS: [10, 's', def, 'changeover between sets and sides'],
     archIndexShort: [0.32, '', def, 'arch index that counts as clearly short of arch'],

@@ -85,6 +85,41 @@ describe('days', () => {
     expect([isDay('2026-02-30'), isDay('2028-02-29'), isDay('soon')]).toEqual([false, true, false])
   })
 
+  test('a new phase brings no more heel raises at once than the weeks before allow, and comes to all of them', () => {
+    const raises = (sets: number) => ({
+      raises: { sets, perSet: 12 },
+      isHeavy: true,
+      perWeek: 3,
+      isNew: false,
+    })
+    const phases = asked().phases.map((phase, p) => ({
+      ...phase,
+      weeks: p === 0 ? 3 : 9,
+      drills: [drill('h', raises(p === 0 ? 1 : 4)), ...(p === 0 ? [] : [drill('i', raises(3))])],
+    }))
+    const { weeks } = planDays(asked({ phases }))
+    const done = weeks.map(({ days }, w) =>
+      days.reduce(
+        (sum, day) =>
+          sum +
+          day.parts.flat().reduce((of, { id }) => {
+            const { sets, perSet } = phases[w < 3 ? 0 : 1]!.drills.find((d) => d.id === id)!.raises!
+            return of + Math.max(1, Math.round(sets * (day.setsShare ?? 1))) * perSet
+          }, 0),
+        0,
+      ),
+    )
+    expect(done.slice(0, 3)).toEqual([36, 36, 36])
+    done.slice(1).forEach((of, i) => {
+      const peak = Math.max(...done.slice(Math.max(0, i - 3), i + 1))
+      // one set of each on its days is the least there is
+      expect(of).toBeLessThanOrEqual(Math.max(72, peak + Math.max(0.15 * peak, 8 * 3)))
+    })
+    expect(done.at(-1)).toBe(7 * 12 * 3)
+    expect(weeks.at(-1)!.days.every((day) => day.setsShare === undefined)).toBe(true)
+    for (const day of weeks[3]!.days) expect(day.trainMin).toBeLessThanOrEqual(8)
+  })
+
   test('five sessions a week lie apart; heavy drills stand 48 hours apart', () => {
     const plan = planDays(asked())
     expect(plan.conflicts).toEqual([])

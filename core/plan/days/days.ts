@@ -17,6 +17,8 @@ export type DayDrill = {
   standsFor: string | undefined
   /** load of one session, in parts of a full week's dose */
   load: Partial<Record<Tissue, number>>
+  /** of heel raises: sets, and raises of one of them on all sides; left out elsewhere */
+  raises?: { sets: number; perSet: number } | undefined
 }
 export type DayPhase = {
   stage: Stage
@@ -66,6 +68,8 @@ export type PlannedDay = {
   /** the session in its parts: one, or morning and evening */
   parts: PlannedDrill[][]
   trainMin: number
+  /** part of the sets that is done, where a phase would bring too much at once; left out where all */
+  setsShare?: number | undefined
   spacersMin: number
   shoes:
     | { minutes: number; mostInOneGoMin: number; surface: TransitionWeek['surface']; isLighter: boolean }

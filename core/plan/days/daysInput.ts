@@ -1,7 +1,16 @@
 import type { References } from '../../groundwork/reference'
 import type { SpacingPlan } from '../spacing'
 import type { Transition } from '../transition'
-import { phaseFrames, tissues, type PlanInput, type Pick, type Tissue, type TrainingPlan } from '../training'
+import {
+  phaseFrames,
+  tissues,
+  type Dose,
+  type Exercise,
+  type PlanInput,
+  type Pick,
+  type Tissue,
+  type TrainingPlan,
+} from '../training'
 import type { Check, DayDrill, DayPhase, DaysInput } from './days'
 import type { Horizon, WeekWishes } from './wishes'
 import type { DayText } from '../../groundwork/calendar'
@@ -77,11 +86,20 @@ function dayDrill(pick: Pick, before: readonly string[], r: References): DayDril
       needsKit: exercise.kit.length > 0,
       isNew: !before.includes(exercise.id),
       standsFor: pick.gate ? pick.exercise.id : undefined,
+      raises: raisesOf(exercise, dose),
       load: Object.fromEntries(
         Object.entries(exercise.load).map(([tissue, load]) => [tissue, (load * sets) / r.fullWeekSessions]),
       ),
     },
   ]
+}
+
+/** Rises on the balls of the feet, on both legs or on one. */
+function raisesOf({ bound, traits, sides }: Exercise, { sets, work, extraSets }: Dose): DayDrill['raises'] {
+  const isRaise = bound === 'heelRaises' || traits.includes('heavy')
+  if (!isRaise || !('reps' in work)) return undefined
+  const more = Math.max(extraSets.left, extraSets.right)
+  return { sets: sets + more, perSet: work.reps * (sides === 'each' ? 2 : 1) }
 }
 
 /** Everything that has to be looked at again, in the order of weeks. */

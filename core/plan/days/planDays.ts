@@ -13,6 +13,7 @@ import {
   type PlannedWeek,
   type ShoeWeek,
 } from './days'
+import { heldRaises } from './raises'
 import { inOrder, letGo, type Lane, type LetGo, type Move, type WeekWishes } from './wishes'
 import {
   chooseDays,
@@ -31,7 +32,8 @@ const everyDay = setOf([0, 1, 2, 3, 4, 5, 6])
 
 /**
  * The second stage of a plan: its drills, spacers, shoes and checks on days. Heavy drills stand 48 hours apart, across
- * the end of a week too; no day is longer than a session; no week begins more than three drills. What a hand moved is
+ * the end of a week too; no day is longer than a session; no week begins more than three drills, or has more heel raises
+ * than the 28 days before it allow. What a hand moved is
  * fixed. Where the wishes of a week cannot all be had, the nearest that can is planned and said.
  * @param input phases with drills in the order of a session; startsOn is a Monday
  * @returns weeks in order; the last phase goes on to the end of the horizon. Same input, same days
@@ -46,6 +48,7 @@ export function planDays(asked: DaysInput): DaysPlan {
   // a week in which nothing was done is no step of the plan: phases wait for weeks of training, not for the calendar
   let planWeek = 1
   const shoes = shoeWeeks(input)
+  const raisesBefore: number[] = []
   for (let week = 1; week <= input.weeks; week++) {
     const phase = stretchOfWeek(input.phases, planWeek)
     const monday = dayAfter(input.startsOn, (week - 1) * daysAWeek)
@@ -80,7 +83,9 @@ export function planDays(asked: DaysInput): DaysPlan {
         }),
       }
     })
-    weeks.push({ week, stage: phase?.stage ?? 'load', days })
+    const held = heldRaises(days, drills, raisesBefore, input.references)
+    if (chosen.sessions !== 0) raisesBefore.push(held.raises)
+    weeks.push({ week, stage: phase?.stage ?? 'load', days: held.days })
     if (chosen.sessions !== 0) planWeek++
   }
   return { weeks, conflicts }
