@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { cases } from '../groundwork/testing/cases'
 import { referenceValues } from '../groundwork/reference'
-import { dayAfter, dayAsEarned, earnedOn, holdLimits, softestDay, type LoggedDay } from './index'
+import {
+  dayAfter,
+  dayAsEarned,
+  earnedOn,
+  holdLimits,
+  softestDay,
+  type HoldLimits,
+  type LoggedDay,
+} from './index'
 
 const references = referenceValues()
 const start = '2026-03-02'
@@ -86,6 +94,11 @@ test('a number that wanders by a point about what was always there is no rise: i
   expect(earnedOn(plan, log, on(21), limits(0))!.week).toBe(1)
   const rising = log.map((day) => ({ ...day, pain: day.pain! + 1 }))
   expect(earnedOn(plan, rising, on(21), limits(3))!.week).toBe(1)
+})
+
+test('limits that a phone kept from before go on with nothing', () => {
+  const { calmMean: _mean, calmDay: _day, ...older } = limits(3)
+  expect(earnedOn(plan, every(0, 21, 1), on(21), older as HoldLimits)!.week).toBe(1)
 })
 
 test('who came with 3 and has 3 goes on; who came with 7 does not step back on day 1, and does not go on', () => {

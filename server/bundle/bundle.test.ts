@@ -375,6 +375,25 @@ test('what hangs on nobody in the file, points to somebody else or cannot be is 
     })
   expect(await spoil((b) => toNew(b, { key: 'noSuchAnswer' }))).toBe(422)
   expect(await spoil((b) => toNew(b, { key: 'bodyMassKg', value: 9000 }))).toBe(422)
+  // a release is a decision: one that cannot be, or begins after it was written, opens nothing by this door either
+  const released = (b: Bundle, release: unknown) =>
+    b.records.dealt.push({
+      visitId: 'visit0000077',
+      caution: 'recentOperation',
+      by: 'Ilse Marrack',
+      on: '2026-05-04',
+      words: 'Let go by the surgeon.',
+      release,
+      deletedOn: null,
+      version: 1,
+      created: 'x',
+      changed: 'x',
+    })
+  for (const release of [
+    { opens: 'toes', from: '2026-05-01' },
+    { opens: ['toes'], from: '2026-05-05' },
+  ])
+    expect(await spoil((b) => released(b, release))).toBe(422)
   expect(
     await spoil(
       (b) => (b.records.plan[0] = { ...b.records.plan[0]!, id: 'plan00000099', number: 7, document: '{}' }),

@@ -497,6 +497,7 @@ export const referenceTable = {
     sameCapacityMost: [2, 'drills', def, 'drills with the same main capacity in a session'],
     raiseGrowthPct: [15, '% a week', def, 'growth of heel raises a week'],
     raiseStep: [8, 'raises a day', def, 'heel raises that may always be added on a day that has any'],
+    fallbackSameShare: [0.9, '', def, 'of the minutes of a drill behind a gate: as many as its own'],
     newDrillsPerWeek: [3, 'drills', def, 'new drills a week'],
     changeoverS: [10, 's', def, 'changeover between sets and sides'],
     archIndexShort: [0.32, '', def, 'arch index that counts as clearly short of arch'],

@@ -164,22 +164,23 @@ function fallbackOf(
   // the first kind that takes the minutes; else whatever comes nearest, above all without making the session longer
   const fitting = all.map((options) => options.find(fits)).filter((o) => o !== undefined)
   const best =
-    fitting.find((o) => near(o) >= sameMinutes) ??
+    fitting.find((o) => near(o) >= p.input.references.fallbackSameShare) ??
     fitting.sort((a, b) => near(b) - near(a))[0] ??
     all.flat().sort((a, b) => a.dose.minutes - b.dose.minutes)[0]
   return best && { exercise: best.exercise, dose: best.dose, lines: linesFor(p, best) }
 }
-const sameMinutes = 0.9
 
 /** A fallback may come from an earlier stage: what trains the prerequisite does so in any phase. */
 function allOptions(p: Programme, exercise: Exercise, phase: number): Option[] {
+  const wish = p.input.doses[exercise.id]
+  const oneSetMore = {
+    ...p.input,
+    doses: { ...p.input.doses, [exercise.id]: { ...wish, sets: doseLimits(exercise).sets } },
+  }
   const of = (k: number) => [
     ...optionsOf(exercise, k, p.input),
-    // with one set more than usual, where the minutes ask for it
-    ...optionsOf(exercise, k, {
-      ...p.input,
-      doses: { ...p.input.doses, [exercise.id]: { sets: doseLimits(exercise).sets } },
-    }),
+    // with one set more than usual, where the minutes ask for it and no hand chose the sets
+    ...(wish?.sets === undefined ? optionsOf(exercise, k, oneSetMore) : []),
   ]
   const now = of(phase)
   if (now.length > 0) return now

@@ -291,6 +291,21 @@ describe('gates', () => {
     expect(hopsIn(runner({}, ['spotHops']))[0]!.gate).toBeUndefined()
   })
 
+  test('what stands in for it keeps the sets and the amount that a hand chose', () => {
+    const [hop] = hopsIn(runner({ heelRaises: 4 }, ['spotHops']))
+    const { id } = hop!.fallback!.exercise
+    const input = inputOf({ ...short, goal: 'run' }, { minutesPerSession: 25, pinned: ['spotHops'] })
+    const measured = { ...input.measured, worstPain: 0, heelRaises: 4 }
+    const plan = choosePlan({ ...input, measured, doses: { [id]: { sets: 1, amount: 2 } } })
+    for (const { fallback } of hopsIn(plan))
+      if (fallback?.exercise.id === id) {
+        expect(fallback.dose.sets).toBe(1)
+        const { work } = fallback.dose
+        expect('reps' in work ? work.reps : work.holdS).toBeLessThanOrEqual(2)
+      }
+    expect(hopsIn(plan)).toHaveLength(1)
+  })
+
   test('eyes shut waits for 20 s with eyes open', () => {
     const at = (singleLegOpenS: number) => {
       const foot = { ...shortOfAll, singleLegOpenS }
