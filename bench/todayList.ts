@@ -5,6 +5,7 @@ import { performance } from 'node:perf_hooks'
 import { createClient } from '@libsql/client'
 import { coreVersion } from '../server/version'
 import { openDatabase } from '../server/data/database'
+import { heldHere } from '../server/inForce/heldPlan'
 import { todayAnswer } from '../server/people/today'
 import { becomeOwner, runServer } from '../server/testing/runningServer'
 
@@ -124,7 +125,7 @@ async function main(): Promise<void> {
     const within: number[] = []
     for (let i = 0; i < rounds; i++) {
       const from = performance.now()
-      JSON.stringify(await todayAnswer(database.db, today))
+      JSON.stringify(await todayAnswer(database, heldHere, today))
       within.push(performance.now() - from)
     }
     await database.close()

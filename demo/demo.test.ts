@@ -10,6 +10,7 @@ import { shoePageOf } from '@sturvo/pages/handout'
 import { keptPlanSchema, photoOf, printOf, readingOf, type Practice } from '@sturvo/schema'
 import {
   adjustedPlan,
+  heldHere,
   keptTexts,
   logAnswerOf,
   openDatabase,
@@ -37,7 +38,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 test('five people wrote logs: one stop, one back-off, one hold, and who is calm is not listed for it', async () => {
-  const { due } = await todayAnswer(database.db, dayOf(0))
+  const { due } = await todayAnswer(database, heldHere, dayOf(0))
   const levelOf = (key: string) => due.find((d) => d.personId === `demo${key}person`)?.level
   expect([levelOf('corin'), levelOf('pia'), levelOf('wen')]).toEqual(['stopSign', 'backOff', 'hold'])
   expect(['stopSign', 'backOff', 'restart']).not.toContain(levelOf('ketta'))

@@ -69,6 +69,10 @@ export const inForceSchema = z.object({
       visitId: idSchema.optional(),
     }),
   ),
+  /** what waits of the plan in force since a visit told something: in words, a line each */
+  waiting: z
+    .object({ number: z.number().int(), visitId: idSchema, day: daySchema, lines: z.array(z.string()) })
+    .optional(),
 })
 export type InForceAnswer = z.infer<typeof inForceSchema>
 

@@ -6,6 +6,7 @@ import { evidenceSchema } from './follow'
 export const dueLevels = [
   'stopSign',
   'stop',
+  'toldSince',
   'linkLocked',
   'backOff',
   'restart',

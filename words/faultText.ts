@@ -20,6 +20,8 @@ export const faultText = {
   noStopNow: 'There is no stop sign any more. Nothing was changed: look at the log again.',
   planOver: 'This plan has ended. Nothing was changed: make a new one at a visit.',
   logAsksLess: 'The log asks for less just now. Nothing was changed: decide about its proposal first.',
+  toldSince:
+    'A visit told something since this plan was kept, and a part of it waits. Nothing was printed: keep a new version first.',
   cautionSince:
     'A caution, a pain or a shut gate came up since that version was made. Nothing was changed: make a new plan at the visit, so that it counts.',
   badPaper: 'Paper is a4 or letter. Nothing was made: choose one of them.',

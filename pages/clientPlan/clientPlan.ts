@@ -12,7 +12,7 @@ import type {
   KeptDrill,
   KeptPlan,
 } from '@sturvo/schema'
-import { clientCheckText, clientWhyText, followChangeText, keptDoseText, tooMuchText } from '@sturvo/words'
+import { clientCheckText, clientWhyText, followChangeText, heldOnPhoneText, keptDoseText, tooMuchText } from '@sturvo/words'
 
 import { figureColours as colours } from '../figureColours'
 import { drawnFeet } from './drawnFeet'
@@ -21,12 +21,14 @@ import { drawnFeet } from './drawnFeet'
  * A kept plan as its client's page needs it: what to do on which day, how, and for how long, with pictures inside, so
  * that it works with the network off. No finding and no word meant for the practitioner is in it.
  * @param own drills the practice made itself, retired ones too
+ * @param isHeld a part of it waits since a visit told something: it is not said what, the practitioner does
  * @returns undefined for plans of before the days: there is nothing to go by
  */
 export function clientPlanOf(
   kept: KeptPlan,
   own: readonly OwnDrill[],
   references: References,
+  isHeld = false,
 ): ClientPlan | undefined {
   const { days, plan } = kept
   if (!days) return undefined
@@ -81,7 +83,9 @@ export function clientPlanOf(
     ),
     care: careOf(kept),
     tooMuch: [...tooMuchText],
-    ...(kept.because && { changed: followChangeText(kept.because.action) }),
+    ...(isHeld
+      ? { changed: heldOnPhoneText }
+      : kept.because && { changed: followChangeText(kept.because.action) }),
   }
 }
 

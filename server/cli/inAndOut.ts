@@ -16,7 +16,9 @@ import { FileFault } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { account, planVersion } from '../data/tables'
 import { Fault } from '../http/faults'
-import { clearedFor, inForceOf } from '../inForce/inForceOf'
+import { heldHere } from '../inForce/heldPlan'
+import { inForceOf } from '../inForce/inForceOf'
+import { currentFor, newestPlanNow } from '../inForce/planNow'
 import { findPerson } from '../people/queries'
 import { keptTexts } from '../plans/keptPlans'
 import { practiceAnswer, practiceRow } from '../practice/queries'
@@ -86,6 +88,9 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     const kept = await keptTexts(database.db, scope.personId)
     const { timeZone: zone } = Intl.DateTimeFormat().resolvedOptions()
     const { keptCalendar } = await import('../plans/calendar')
+    const now = await newestPlanNow(database, heldHere, scope.personId)
+    // what waits is in no calendar either
+    if (now?.since) kept.push({ ...kept.pop()!, document: JSON.stringify(now.plan) })
     const stopped = stoppedSince(await inForceOf(database.db, scope.personId, new Date()))
     const callOffFrom = stopped === undefined ? undefined : dayjs().format('YYYY-MM-DD')
     const text = keptCalendar({ kept, practice, zone, own, callOffFrom })
@@ -99,9 +104,9 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
     .orderBy(desc(planVersion.number))
     .limit(1)
   const { keptPaper } = await import('../documents/keptPaper')
-  const cleared = await clearedFor(database.db, scope.personId, new Date())
-  const paper =
-    newest && (await keptPaper({ cleared, kind: 'handout', document: newest.document, paper: 'a4' }))
+  if (!newest) throw none
+  const current = await currentFor(database, heldHere, { ...newest, now: new Date() })
+  const paper = await keptPaper({ current, kind: 'handout', document: newest.document, paper: 'a4' })
   if (!paper) throw none
   return paper
 }

@@ -529,9 +529,17 @@ export const followState = sqliteTable(
     reopenedAt: text('reopened_at'),
     decidedOn: text('decided_on'),
     lastStepOn: text('last_step_on').notNull(),
+    /** the plan and the visits after it for which `waitsSince` was worked out; '' before that */
+    toldKey: text('told_key').notNull().default(''),
+    /** a visit was changed after the plan was kept, and nobody has worked out yet what it holds back */
+    isToldOpen: integer('is_told_open', { mode: 'boolean' }).notNull().default(false),
+    /** day of the first visit that holds a part of the plan back; null where nothing waits */
+    waitsSince: text('waits_since'),
     changed: stamps.changed,
   },
   (t) => [
+    index('follow_by_told').on(t.isToldOpen),
+    index('follow_by_waits').on(t.waitsSince),
     index('follow_by_stop').on(t.stopSince),
     index('follow_by_action').on(t.action),
     index('follow_by_last').on(t.lastDay),

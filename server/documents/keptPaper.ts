@@ -1,12 +1,12 @@
 import type { Handout, PlanSheet } from '@sturvo/pages/handout'
 import type { KeptPlan } from '@sturvo/schema'
-import type { Cleared } from '../inForce/inForceOf'
+import type { Current } from '../inForce/planNow'
 import { handoutPdf } from './handoutPdf'
 import type { PlanPaper } from './papers'
 import { planPdf } from './planPdf'
 
 export type KeptPaperWish = {
-  cleared: Cleared
+  current: Current
   kind: 'handout' | 'sheet'
   document: string
   paper: PlanPaper

@@ -185,7 +185,7 @@ describe('with a kept plan', () => {
     )
     expect(guesses.filter((g) => g.status === 401)).toHaveLength(10)
     await open(guarded.token, '4711').expect(404)
-    const { due } = await todayAnswer(server.database.db, today)
+    const { due } = await todayAnswer(server.database, server.work, today)
     expect(due.find((d) => d.personId === who)).toMatchObject({ level: 'linkLocked', linkId: guarded.id })
     await write('patch', `/api/links/${guarded.id}`, { unlock: true }).expect(200)
     await open(guarded.token, '4711').expect(200)
@@ -272,7 +272,7 @@ describe('with a kept plan', () => {
     await send(link.token, [entry(today, { pain: 7 })]).expect(200)
     const { followUp: said, planId } = await logOf()
     expect(said).toMatchObject({ action: 'backOff', setsShare: 0.6 })
-    expect((await todayAnswer(server.database.db, today)).due[0]).toMatchObject({
+    expect((await todayAnswer(server.database, server.work, today)).due[0]).toMatchObject({
       level: 'backOff',
       rule: 'painFlare',
       proposal: { planId, setsShare: 0.6, minutes: said!.minutes },
@@ -341,7 +341,7 @@ describe('with a kept plan', () => {
     const onPhone = clientAnswerSchema.parse((await open(link.token)).body)
     expect(onPhone.plan).toMatchObject({ version: 2, changed: expect.stringContaining('lighter') })
     expect(
-      (await todayAnswer(server.database.db, today)).due.find((d) => d.personId === who)?.level,
+      (await todayAnswer(server.database, server.work, today)).due.find((d) => d.personId === who)?.level,
     ).not.toBe('backOff')
   })
 
@@ -351,7 +351,7 @@ describe('with a kept plan', () => {
       const answer = await send(link.token, [entry(today, { stops: [sign] })]).expect(200)
       expect(answer.body).toMatchObject({ paused: true })
       expect(clientAnswerSchema.parse((await open(link.token)).body).paused).toMatchObject({ signs: [sign] })
-      expect((await todayAnswer(server.database.db, today)).due[0]).toMatchObject({
+      expect((await todayAnswer(server.database, server.work, today)).due[0]).toMatchObject({
         level: 'stopSign',
         rule: 'stopSign',
       })
@@ -451,7 +451,7 @@ describe('with a kept plan', () => {
     const answer = await write('post', `/api/people/${who}/follow-up`, { ...far, toDay: dayAfter(today, 61) })
     expect(answer.status).toBe(422)
     expect(
-      (await todayAnswer(server.database.db, dayAfter(today, 30))).due.some((d) => d.personId === who),
+      (await todayAnswer(server.database, server.work, dayAfter(today, 30))).due.some((d) => d.personId === who),
     ).toBe(true)
   })
 
@@ -464,7 +464,7 @@ describe('with a kept plan', () => {
       words: 'on the ferry',
     }).expect(201)
     const dueOn = async (day: string) =>
-      (await todayAnswer(server.database.db, day)).due.find((d) => d.personId === who)?.level
+      (await todayAnswer(server.database, server.work, day)).due.find((d) => d.personId === who)?.level
     expect(await dueOn(dayAfter(today, 10))).not.toBe('silent')
     expect(await dueOn(dayAfter(today, 22))).toBe('silent')
     // worse than what was put off: it is on the list at once

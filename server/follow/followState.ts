@@ -30,6 +30,7 @@ import {
 import type { Db } from '../data/database'
 import { lately } from '../work/lately'
 import { followDecision, followState, logEntry, planVersion, practice, visit } from '../data/tables'
+import { toldKeyOf, visitsSince } from '../inForce/visitsSince'
 import { visitContents } from '../visits/visitContents'
 
 const daysBefore = 28 // the client's own level is of days before the plan too
@@ -246,8 +247,23 @@ export async function refreshFollow(tx: Db, personId: string, now: Date): Promis
     reopenedAt: before?.reopenedAt ?? null,
     decidedOn,
     lastStepOn,
+    ...(await toldState(tx, plan, before)),
     changed: now.toISOString(),
   }
   await tx.insert(followState).values(state).onConflictDoUpdate({ target: followState.personId, set: state })
   return { plan, state, followUp: said }
+}
+
+/** What is known of visits after a plan: another plan or another visit is worked out anew at the next look. */
+async function toldState(
+  tx: Db,
+  plan: KeptPlan,
+  before: typeof followState.$inferSelect | undefined,
+): Promise<Pick<typeof followState.$inferSelect, 'toldKey' | 'isToldOpen' | 'waitsSince'>> {
+  const key = toldKeyOf(plan, await visitsSince(tx, plan))
+  if (before && before.toldKey === key) {
+    const { toldKey, isToldOpen, waitsSince } = before
+    return { toldKey, isToldOpen, waitsSince }
+  }
+  return { toldKey: '', isToldOpen: key !== '', waitsSince: null }
 }

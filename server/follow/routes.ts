@@ -16,8 +16,10 @@ import {
   type KeptPlan,
   type LogPost,
 } from '@sturvo/schema'
+import { heldLines } from '@sturvo/words'
 import type { Database } from '../data/database'
 import { clearedFor, inForceOf } from '../inForce/inForceOf'
+import { newestPlanNow } from '../inForce/planNow'
 import { bodyAs, Fault, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
 import { practiceAnswer, practiceRow } from '../practice/queries'
@@ -31,7 +33,7 @@ import { keepEntries, logAnswerOf } from './logs'
 import { stopsIn } from './stopsIn'
 import { ownerOf, planFileOf } from './planFile'
 
-type Asked = { kept: KeptPlan; own: readonly OwnDrill[]; references: References }
+type Asked = { kept: KeptPlan; isHeld: boolean; own: readonly OwnDrill[]; references: References }
 
 /** Links to the client's page, what that page may do, the log, and what is decided about it. */
 export function followRoutes(
@@ -46,7 +48,19 @@ export function followRoutes(
     return id
   }
   router.get('/people/:id/in-force', async (request, response) => {
-    response.json(await inForceOf(database.db, await personThere(idOf(request)), new Date()))
+    const personId = await personThere(idOf(request))
+    const stops = await inForceOf(database.db, personId, new Date())
+    const now = await newestPlanNow(database, work, personId)
+    response.json({
+      ...stops,
+      ...(now?.since && {
+        waiting: {
+          number: now.plan.number,
+          ...now.since,
+          lines: heldLines(now.held, (id) => drillNameIn(now.plan, id)),
+        },
+      }),
+    })
   })
   router.get('/people/:id/links', async (request, response) => {
     response.json({ links: await linksOf(database.db, await personThere(idOf(request))) })
@@ -81,15 +95,22 @@ export function followRoutes(
     personId: string,
     make: (asked: Asked) => Promise<T | undefined>,
   ) => {
-    const plan = await newestPlan(database.db, personId)
-    if (!plan) return undefined
+    const now = await newestPlanNow(database, work, personId)
+    if (!now) return undefined
     const {
       drills: own,
       references,
       version,
     } = await practiceAnswer(database.db, await practiceRow(database))
-    const key = `${plan.id} ${version}`
-    const made = known.get(key) ?? (await make({ kept: plan, own, references: referenceValues(references) }))
+    const key = `${now.key} ${version}`
+    const made =
+      known.get(key) ??
+      (await make({
+        kept: now.plan,
+        isHeld: now.since !== undefined,
+        own,
+        references: referenceValues(references),
+      }))
     if (made) known.put(key, made)
     return made
   }
@@ -201,6 +222,12 @@ export function followRoutes(
     response.status(201).json(await logAnswerOf(database, personId, new Date()))
   })
   return router
+}
+
+/** The name a plan has for one of its drills, or for what stands in for one. */
+const drillNameIn = ({ plan }: KeptPlan, id: string): string => {
+  const drills = plan.phases.flatMap((phase) => phase.drills)
+  return [...drills, ...drills.flatMap(({ fallback }) => fallback ?? [])].find((d) => d.id === id)?.name ?? id
 }
 
 function shownBy(request: Request): Shown {

@@ -116,7 +116,7 @@ function apiRouter(input: AppInput): Router {
     bundleRoutes(database, work),
     copyRoutes(keeper),
     practiceRoutes(database, work),
-    peopleRoutes(database),
+    peopleRoutes(database, work),
     planRoutes(database, work),
     followRoutes(database, work, publicUrl, input.webFolder),
     visitRoutes(database),

@@ -42,6 +42,7 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   noStopNow: { status: 409, code: 'noStopNow' },
   planOver: { status: 409, code: 'planOver' },
   logAsksLess: { status: 409, code: 'logAsksLess' },
+  toldSince: { status: 409, code: 'toldSince' },
   cautionSince: { status: 409, code: 'cautionSince' },
   planBlocked: { status: 409, code: 'planBlocked' },
   planMoved: { status: 409, code: 'planMoved' },

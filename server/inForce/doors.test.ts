@@ -2,7 +2,15 @@ import dayjs from 'dayjs'
 import { eq } from 'drizzle-orm'
 import request from 'supertest'
 import { dayAfter, type StopSign } from '@sturvo/core/followup'
-import { clientAnswerSchema, keptPlanSchema, logAnswerSchema, routes, type KeptPlan } from '@sturvo/schema'
+import { drillNamed } from '@sturvo/core/training'
+import {
+  clientAnswerSchema,
+  inForceSchema,
+  keptPlanSchema,
+  logAnswerSchema,
+  routes,
+  type KeptPlan,
+} from '@sturvo/schema'
 import { noRedFlags } from '../../core/judgement/reading/testing/bareFacts'
 import { planVersion } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
@@ -98,7 +106,7 @@ async function doors(): Promise<Record<string, unknown>> {
   }
   const calendar = (await server.agent.get(`/api/people/${who}/plan.ics`).expect(200)).text
   const toCome = calendar.split('BEGIN:VEVENT').slice(1)
-  const { due } = await todayAnswer(server.database.db, today)
+  const { due } = await todayAnswer(server.database, server.work, today)
   const { people } = (
     await server.agent.get(`/api/people?find=${encodeURIComponent(`Ansa Rook ${who.slice(-4)}`)}`).expect(200)
   ).body as {
@@ -295,6 +303,85 @@ test('opened again after more than three weeks without anything done, nothing is
   expect(toCome.every((day) => day.trainMin + day.shoesMin + day.spacersMin === 0)).toBe(true)
   expect(plan.changed).toContain('new plan')
 })
+
+/** Drills on the phone from tomorrow on. */
+async function onPhone() {
+  const { plan } = clientAnswerSchema.parse(
+    (await request(app).get('/api/c/plan').set('x-sturvo-link', token).expect(200)).body,
+  )
+  const toCome = plan.days.filter((day) => day.date > today)
+  return {
+    plan,
+    drills: [...new Set(toCome.flatMap((day) => day.parts.flat()))],
+    shoes: Math.max(0, ...toCome.map((day) => day.shoesMin)),
+  }
+}
+const waitingNow = async () =>
+  inForceSchema.parse((await server.agent.get(`/api/people/${who}/in-force`).expect(200)).body).waiting
+const isOnToday = async () =>
+  (await todayAnswer(server.database, server.work, today)).due.some(
+    (line) => line.personId === who && line.level === 'toldSince',
+  )
+
+const limits: [what: string, fields: Record<string, unknown>][] = [
+  [
+    'a sprain of last week',
+    { 'event.event0000002': { kind: 'sprain', side: 'left', month: dayAfter(today, -7).slice(0, 7) } },
+  ],
+  [
+    'pain of 9 at the heel',
+    {
+      'answer.worstPain': 9,
+      'mark.mark00000002': {
+        side: 'left',
+        across: 0,
+        along: 0.1,
+        kind: 'pain',
+        view: 'sole',
+        worst: 9,
+        when: [],
+      },
+    },
+  ],
+]
+test.each(limits)(
+  '%s told at a later visit acts on the phone at once, and on everything that goes out',
+  async (_, fields) => {
+    const before = await onPhone()
+    expect([await waitingNow(), await isOnToday()]).toEqual([undefined, false])
+    await beginLater()
+    expect(await onPhone()).toEqual(before)
+    await record(laterId, fields)
+    const { drills, plan } = await onPhone()
+    expect(drills.length).toBeLessThan(before.drills.length)
+    expect(before.drills).toEqual(expect.arrayContaining(drills))
+    expect(plan.changed).toContain('waits')
+    const waiting = await waitingNow()
+    expect(waiting).toMatchObject({ number: 1, visitId: laterId, day: dayAfter(today, -1) })
+    expect(waiting!.lines.length).toBeGreaterThan(0)
+    expect(await isOnToday()).toBe(true)
+    // paper cannot be changed any more; a calendar can, and leaves it out
+    const found = await doors()
+    expect(found).toMatchObject({
+      'kept hand-out': 'toldSince',
+      'kept sheet': 'toldSince',
+      phone: 'goes on',
+    })
+    const calendar = (await server.agent.get(`/api/people/${who}/plan.ics`).expect(200)).text.replace(
+      /\r\n /g,
+      '',
+    )
+    const waits = before.drills.filter((id) => !drills.includes(id))
+    const toCome = calendar
+      .split('BEGIN:VEVENT')
+      .filter((event) => !event.includes('STATUS:CANCELLED'))
+      .filter((event) => (/DTSTART[^:]*:(\d{8})/.exec(event)?.[1] ?? '') > today.replaceAll('-', ''))
+    for (const id of waits) expect(toCome.join()).not.toContain(drillNamed(id, [])!.client)
+    // taken back, it goes on as before
+    await record(laterId, Object.fromEntries(Object.keys(fields).map((path) => [path, null])))
+    expect((await onPhone()).drills).toEqual(before.drills)
+  },
+)
 
 test('every route that hands a plan out is walked here, or is named with the reason why it need not be', () => {
   const walked = [

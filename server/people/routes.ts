@@ -12,9 +12,10 @@ import { goOnFrom } from '../visits/retest'
 import { courseOf } from './course'
 import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
 import { searchKeyOf } from './searchKey'
+import type { Work } from '../work/pool'
 import { todayAnswer } from './today'
 
-export function peopleRoutes(database: Database): Router {
+export function peopleRoutes(database: Database, work: Work): Router {
   const router = Router()
   const answerOf = async (row: PersonRow): Promise<Person> => {
     const [read] = (await withVisits(database.db, [row])).people
@@ -50,7 +51,7 @@ export function peopleRoutes(database: Database): Router {
   })
 
   router.get('/today', async (_request, response) => {
-    response.json(await todayAnswer(database.db, dayjs().format('YYYY-MM-DD')))
+    response.json(await todayAnswer(database, work, dayjs().format('YYYY-MM-DD')))
   })
 
   router.post('/people', async (request, response) => {

@@ -16,7 +16,7 @@ afterAll(() => server.close())
 const write = (path: string, body: object) =>
   server.agent.post(path).set('x-sturvo-csrf', server.csrf).send(body).expect(201)
 const day = (daysAgo: number) => dayjs('2026-05-20').subtract(daysAgo, 'day').format('YYYY-MM-DD')
-const today = () => todayAnswer(server.database.db, '2026-05-20')
+const today = () => todayAnswer(server.database, server.work, '2026-05-20')
 
 test('an empty practice has nobody, and says so', async () => {
   expect(await today()).toEqual({ due: [], total: 0, hasPeople: false })

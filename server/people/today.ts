@@ -4,7 +4,8 @@ import { steps } from '@sturvo/core/reading'
 import { dueLevels, dueSchema, mostCountedDue, type Due, type DueLevel, type Today } from '@sturvo/schema'
 import { inForceOf } from '../inForce/inForceOf'
 import { betweenVisits, proposalOf, saidOf, type Reason } from '../follow/due'
-import type { Db } from '../data/database'
+import { heldClients, type HeldWork } from '../inForce/planNow'
+import type { Database, Db } from '../data/database'
 import { person, visit } from '../data/tables'
 
 const shownDays = 14
@@ -15,7 +16,8 @@ const mostShown = 100 // nobody acts on more in one day; how many there are in a
  * without one, then whole visits to hand over.
  * @param today YYYY-MM-DD
  */
-export async function todayAnswer(db: Db, today: string): Promise<Today> {
+export async function todayAnswer(database: Database, work: HeldWork, today: string): Promise<Today> {
+  const { db } = database
   const latest = alias(visit, 'latest')
   const newer = alias(visit, 'newer')
   const level = sql<number>`case when ${latest.stops} > 0 then 0 when ${latest.id} is null or ${latest.stepsFilled} < ${steps.length} then 1 else 2 end`
@@ -71,7 +73,11 @@ export async function todayAnswer(db: Db, today: string): Promise<Today> {
             .where(isDue)
             .limit(mostCountedDue)
         ).map((row) => row.id)
-  const between = [...(await stoppedBefore(db)), ...(await betweenVisits(db, today))]
+  const held = (await heldClients(database, work, today)).map((one) => ({
+    ...one,
+    level: 'toldSince' as const,
+  }))
+  const between = [...(await stoppedBefore(db)), ...held, ...(await betweenVisits(db, today))]
   const total = Math.min(mostCountedDue, new Set([...dueIds, ...between.map((d) => d.personId)]).size)
   const levels = ['stop', 'open', 'done'] as const
   const [any] =

@@ -5,7 +5,8 @@ import { backToPlanSchema, newPlanSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { bodyAs, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
-import { clearedFor, inForceOf } from '../inForce/inForceOf'
+import { inForceOf } from '../inForce/inForceOf'
+import { currentFor, newestPlanNow } from '../inForce/planNow'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
@@ -59,8 +60,8 @@ export function planRoutes(database: Database, work: Work): Router {
     const { personId, document } = await keptPlanText(database.db, idOf(request))
     await personThere(personId)
     const paper = paperOf(request, planPaperSchema)
-    const cleared = await clearedFor(database.db, personId, new Date())
-    const printed = await work.run('keptPaper', { cleared, kind, document, paper })
+    const current = await currentFor(database, work, { document, now: new Date() })
+    const printed = await work.run('keptPaper', { current, kind, document, paper })
     // plans kept before there were papers are read on the screen
     if (!printed) throw notFound('plan')
     response.type('pdf').send(Buffer.from(printed))
@@ -70,6 +71,9 @@ export function planRoutes(database: Database, work: Work): Router {
   router.get('/people/:id/plan.ics', async (request, response) => {
     const personId = await personThere(idOf(request))
     const kept = await keptTexts(database.db, personId)
+    const now = await newestPlanNow(database, work, personId)
+    // what waits is in no calendar either
+    if (now?.since) kept.push({ ...kept.pop()!, document: JSON.stringify(now.plan) })
     const stopped = stoppedSince(await inForceOf(database.db, personId, new Date()))
     const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
     const text = await work.run('keptCalendar', {

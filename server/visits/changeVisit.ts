@@ -13,7 +13,7 @@ import { assertMayChange } from '../access/fieldAccess'
 import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
 import { unreadable } from '../data/storedJson'
-import { account, fieldHistory, measure, referenceVersion, visit } from '../data/tables'
+import { account, fieldHistory, followState, measure, referenceVersion, visit } from '../data/tables'
 import { Fault, fault } from '../http/faults'
 import { coreVersion } from '../version'
 import { assertOwnFiles } from './ownFiles'
@@ -163,6 +163,10 @@ async function advance(
     })
     .where(and(eq(visit.id, row.id), eq(visit.version, row.version)))
   if (moved.rowsAffected === 0) throw fault('sameMoment')
+  // what it says now may hold back a part of the plan in force
+  await tx.run(
+    sql`update ${followState} set is_told_open = 1 where person_id = (select person_id from visit where visit.id = ${row.id})`,
+  )
 }
 
 /** How a caution was dealt with is signed by whoever is signed in, never by what the page sends. */

@@ -15,6 +15,7 @@ import { readRecording } from '../recordings/readRecording'
 import { keptCalendar } from '../plans/calendar'
 import { clientFiguresOf, clientPlanOf } from '@sturvo/pages/clientPlan'
 import { decidedPlan } from '../plans/decidedPlan'
+import { heldPlan } from '../inForce/heldPlan'
 import { readSources, type VisitSources } from '../visits/readVisit'
 
 /**
@@ -30,17 +31,20 @@ export const jobs = {
     const { reading, references } = readSources(sources)
     return Promise.resolve(reading.planInput && mayTakeUp(then, reading.planInput, references))
   },
+  heldPlan: (wish: Parameters<typeof heldPlan>[0]) => Promise.resolve(heldPlan(wish)),
   keptPaper: (wish: KeptPaperWish) => keptPaper(wish),
   keptCalendar: (wish: Parameters<typeof keptCalendar>[0]) => Promise.resolve(keptCalendar(wish)),
   clientPlan: ({
     kept,
+    isHeld,
     own,
     references,
   }: {
     kept: KeptPlan
+    isHeld: boolean
     own: readonly OwnDrill[]
     references: References
-  }) => Promise.resolve(clientPlanOf(kept, own, references)),
+  }) => Promise.resolve(clientPlanOf(kept, own, references, isHeld)),
   clientFigures: ({ kept, own }: { kept: KeptPlan; own: readonly OwnDrill[] }) =>
     Promise.resolve(clientFiguresOf(kept, own)),
   practiceBundle: (wish: Parameters<typeof practiceBundle>[0]) => practiceBundle(wish),

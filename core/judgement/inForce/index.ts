@@ -1,1 +1,2 @@
 export * from './inForce'
+export * from './heldBack'

@@ -50,6 +50,8 @@ export type TrainingReading = {
   surer: Record<Capacity, Surer[]>
   /** what the chooser is asked; undefined while no plan may be made */
   planInput: PlanInput | undefined
+  /** the same, whether a plan may be made or not: what was decided earlier is held against it */
+  known: PlanInput
 }
 
 /** What is short, what counts, and what the chooser is asked, from everything measured, said and feared. */
@@ -81,47 +83,42 @@ export function readTraining(input: Gathered, references: References): TrainingR
     },
     references,
   )
-  return {
+  const known: PlanInput = {
     priorities,
-    surer: readSurer(feet),
-    planInput: cautions.block
-      ? undefined
-      : {
-          priorities,
-          minutesPerSession: facts.plan.minutesPerSession,
-          sessionsPerWeek: facts.plan.sessionsPerWeek,
-          kit: facts.plan.kit,
-          effects: [...cautions.effects],
-          settings: {
-            toeCurl: settings.toeCurl,
-            plantarFascia: settings.plantarFascia,
-            hipDrills: settings.hipDrills,
-            pressureTools: settings.pressureTools,
-            correction: settings.correction,
-            pronation: settings.pronation,
-            barefoot: settings.barefoot,
-            licence: settings.licence,
-          },
-          painPlaces: places,
-          pain,
-          hasPinch: sides.some((s) => facts.feet[s].words.kneeToWallFeel === 'pinch in front'),
-          measured: measuredOf(
-            facts,
-            sides.some((s) => locked[s]),
-            references,
-          ),
-          isCheckOnly: facts.goal === 'check',
-          pinned: facts.plan.pinned,
-          banned: facts.plan.banned,
-          inForce: facts.plan.inForce,
-          liked: facts.plan.liked,
-          disliked: facts.plan.disliked,
-          doses: facts.plan.doses,
-          own,
-          shoeRoom: transition && shoeRoom(transition, references),
-          references,
-        },
+    minutesPerSession: facts.plan.minutesPerSession,
+    sessionsPerWeek: facts.plan.sessionsPerWeek,
+    kit: facts.plan.kit,
+    effects: [...cautions.effects],
+    settings: {
+      toeCurl: settings.toeCurl,
+      plantarFascia: settings.plantarFascia,
+      hipDrills: settings.hipDrills,
+      pressureTools: settings.pressureTools,
+      correction: settings.correction,
+      pronation: settings.pronation,
+      barefoot: settings.barefoot,
+      licence: settings.licence,
+    },
+    painPlaces: places,
+    pain,
+    hasPinch: sides.some((s) => facts.feet[s].words.kneeToWallFeel === 'pinch in front'),
+    measured: measuredOf(
+      facts,
+      sides.some((s) => locked[s]),
+      references,
+    ),
+    isCheckOnly: facts.goal === 'check',
+    pinned: facts.plan.pinned,
+    banned: facts.plan.banned,
+    inForce: facts.plan.inForce,
+    liked: facts.plan.liked,
+    disliked: facts.plan.disliked,
+    doses: facts.plan.doses,
+    own,
+    shoeRoom: transition && shoeRoom(transition, references),
+    references,
   }
+  return { priorities, surer: readSurer(feet), planInput: cautions.block ? undefined : known, known }
 }
 
 /** What the new shoes leave of the shared ceiling in each phase, in full weeks of training. */

@@ -6,6 +6,7 @@ import {
   exposureOf,
   isLikeTarget,
   meanStackMm,
+  noImpactEffects,
   onFeetMin,
   planTransition,
   proposedEnd,
@@ -58,7 +59,8 @@ export type TransitionReading = Transition & {
 /** What keeps the shoes as they are, before any wish. @source footwear transition: grade and device decide the end */
 export type ShoesKeptFor = 'grade' | 'device' | 'supportFirst'
 
-function shoesKeptFor({
+/** What keeps the shoes as they are, whatever is wished. @source footwear transition: grade, device, setting */
+export function shoesKeptFor({
   facts,
   grades,
   settings,
@@ -139,7 +141,7 @@ export function readTransition(
     factors: factorsOf(input, references),
     softStart: effects.has('softGround'),
     staysInside: effects.has('noBarefootOutside'),
-    noImpact: (['surgeonRules', 'keepCushion', 'noBounce'] as const).some((effect) => effects.has(effect)),
+    noImpact: noImpactEffects.some((effect) => effects.has(effect)),
     isCautious: settings.barefoot === 'cautious',
     trainingMinAWeek: facts.plan.minutesPerSession * facts.plan.sessionsPerWeek,
     heldWeeks: heldByPain(facts, references),

@@ -17,6 +17,7 @@ export {
   phaseFrames,
   foundationOf,
   isNothing,
+  rulesFor,
   type PlanInput,
   type Programme,
 } from './programme'

@@ -67,6 +67,44 @@ export function optionsOf(exercise: Exercise, phase: number, input: DoseInput): 
   })
 }
 
+/**
+ * What of a dose that was decided earlier may still be done by what is known now: at its lowest where the drill loads
+ * what hurts, within the measured best, nothing more for a side that is injured or hurts.
+ * @returns undefined where not one repetition is left
+ */
+export function doseNow(
+  exercise: Exercise,
+  decided: Pick<Dose, 'sets' | 'work' | 'extraSets'>,
+  input: DoseInput,
+): Pick<Dose, 'sets' | 'work' | 'extraSets'> | undefined {
+  const isLowest = isAtLowestDose(exercise, input, input.references)
+  const isUnknown =
+    exercise.bound !== undefined &&
+    input.measured.best[exercise.bound] === undefined &&
+    !input.measured.fresh?.length
+  // what nobody measured this time takes nothing back
+  const done =
+    isUnknown && !isLowest
+      ? { work: decided.work }
+      : workAt(exercise, isLowest ? 0 : 2, {
+          ...input,
+          doses: isLowest ? {} : { [exercise.id]: { amount: amountIn(decided.work) } },
+        })
+  return (
+    done && {
+      sets: isLowest ? 1 : decided.sets,
+      work: leastOf(decided.work, amountIn(done.work)),
+      extraSets: bySide((side) => (mayHaveExtra(side, input) ? decided.extraSets[side] : 0)),
+    }
+  )
+}
+
+const amountIn = (work: Work) => ('holdS' in work ? work.holdS : work.reps)
+
+// an injured side is never given more because it is weaker just now
+const mayHaveExtra = (side: Side, input: DoseInput) =>
+  mayHaveMore(side, input, input.references) && !input.measured.fresh?.includes(side)
+
 type Done = { level: Level; sets: number; work: Work; lines: LineId[] }
 
 function optionAt(exercise: Exercise, phase: number, done: Done, input: DoseInput): Option {
@@ -205,8 +243,7 @@ function extraSetsOf(exercise: Exercise, input: DoseInput): BySide<number> {
     doses,
     references: r,
   } = input
-  // an injured side is never given more because it is weaker just now
-  const mayHave = (side: Side) => mayHaveMore(side, input, r) && !input.measured.fresh?.includes(side)
+  const mayHave = (side: Side) => mayHaveExtra(side, input)
   // what soothes is done where it is sore, not more often
   const isSoothing = exercise.targets.some(([capacity]) => capacity === 'comfort')
   if (exercise.sides !== 'each' || isSoothing) return { left: 0, right: 0 }

@@ -79,6 +79,21 @@ export type Programme = {
   forbiddenPins: readonly string[]
 }
 
+/** What the rules ask of a client. */
+export const rulesFor = (input: PlanInput): RuleInput => ({
+  kit: input.kit,
+  effects: new Set(input.effects),
+  settings: input.settings,
+  painPlaces: input.painPlaces,
+  pain: input.pain,
+  references: input.references,
+  hasPinch: input.hasPinch,
+  isLocked: input.measured.isLocked,
+  kneeComesIn: input.measured.kneeComesIn,
+  oneLegS: input.measured.best.singleLegOpen,
+  banned: input.banned,
+})
+
 /**
  * The problem of one client.
  * @returns options that survive kit, cautions, settings, licence, pain and stage; what fell out keeps its reason
@@ -88,19 +103,7 @@ export function programmeOf(asked: PlanInput): Programme {
   const drills = new Map(drillsWith(asked.own).map((e) => [e.id, e]))
   const input = inOrder(asked, drills)
   const { references: r } = input
-  const rules: RuleInput = {
-    kit: input.kit,
-    effects: new Set(input.effects),
-    settings: input.settings,
-    painPlaces: input.painPlaces,
-    pain: input.pain,
-    references: r,
-    hasPinch: input.hasPinch,
-    isLocked: input.measured.isLocked,
-    kneeComesIn: input.measured.kneeComesIn,
-    oneLegS: input.measured.best.singleLegOpen,
-    banned: input.banned,
-  }
+  const rules = rulesFor(input)
   const gates = Object.fromEntries(gateIds.map((id) => [id, readGate(id, input.measured, r)])) as Record<
     GateId,
     Gate

@@ -48,6 +48,9 @@ export function allowedEnds(effects: ReadonlySet<CautionEffect>, isKept = false)
   return [...transitionEnds]
 }
 
+/** With any of them nobody runs in thin soles. */
+export const noImpactEffects: readonly CautionEffect[] = ['surgeonRules', 'keepCushion', 'noBounce']
+
 /** The end that is proposed where nobody chose. @source footwear transition: to, by goal, settings, cautions */
 export function proposedEnd({
   goal,

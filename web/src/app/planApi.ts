@@ -24,7 +24,8 @@ const planApi = api.injectEndpoints({
     keepPlan: build.mutation<KeptPlan, { personId: string } & NewPlan>({
       query: ({ personId, ...body }) => ({ url: `people/${personId}/plans`, method: 'POST', body }),
       responseSchema: keptPlanSchema,
-      invalidatesTags: ['plans'],
+      // what waits is over, and Today and the log go by the new version
+      invalidatesTags: ['plans', 'follow', 'people'],
     }),
     backToPlan: build.mutation<KeptPlan, { personId: string } & BackToPlan>({
       query: ({ personId, ...body }) => ({ url: `people/${personId}/plans/back`, method: 'POST', body }),

@@ -14,6 +14,7 @@ import { useKeptPlansQuery } from '../../app/planApi'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { ClientLinks } from '../../parts/ClientLinks'
 import { LoadedPart } from '../../parts/LoadedPart'
+import { WaitingSince } from '../../parts/WaitingSince'
 import { BringIn } from './BringIn'
 import { ForecastCard } from './ForecastCard'
 import { PersonSide } from './PersonSide'
@@ -69,6 +70,7 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
           </Button>
         </Group>
       </header>
+      <WaitingSince personId={person.id} />
       <OverTime person={person} log={log} mayDecide={mayDecide} />
       {log.planNumber === undefined ? (
         <p className={classes.empty}>

@@ -48,6 +48,12 @@ export function dueText(due: Due, today: string): DueText {
           to: log,
         }
       return visitText(level, visit, personId, today)
+    case 'toldSince':
+      return {
+        why: `Told on ${dayAsRead(day!)}, after the plan was kept: a part of it waits on the phone.`,
+        action: 'See what waits',
+        to: log,
+      }
     case 'open':
     case 'done':
       return visitText(level, visit, personId, today)

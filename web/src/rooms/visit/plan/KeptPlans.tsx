@@ -10,17 +10,19 @@ import { useKeepPlanMutation, useKeptPlanQuery, useKeptPlansQuery } from '../../
 import { useAppSelector } from '../../../app/store'
 import { selectOutbox, selectVisit } from '../../../outbox/visitSlice'
 import { LoadedPart } from '../../../parts/LoadedPart'
+import { WaitingSince } from '../../../parts/WaitingSince'
 import { useVisitFrame } from '../visitContext'
 import classes from './Plan.module.css'
 
 /** Plans that were decided, newest first, and the way to keep the present one. A kept plan never changes. */
 export function KeptPlans({ isProven }: { isProven: boolean }) {
-  const { person } = useVisitFrame()
+  const { person, visitId } = useVisitFrame()
   const plans = useKeptPlansQuery(person.id)
   const [open, setOpen] = useState<PlanLine>()
   return (
     <section aria-labelledby="kept-plans">
       <h2 id="kept-plans">Kept plans</h2>
+      <WaitingSince personId={person.id} visitId={visitId} />
       <LoadedPart query={plans}>
         {({ plans: kept }) => (
           <>
