@@ -124,33 +124,37 @@ console.log(
     'may go on, of weeks',
     'phone reaches week',
     'seen in 3 days',
-    'in 3 weeks',
+    'backed off in 3 weeks',
+    'a climb told, of weeks',
+    'climb told or backed off in 3 weeks',
   ].join(' | '),
 )
 for (const maker of makers) {
-  let [back, goOn, counted, reached, soon, later] = [0, 0, 0, 0, 0, 0]
+  let [back, goOn, counted, reached, soon, later, climbs, seen] = [0, 0, 0, 0, 0, 0, 0, 0]
   for (let index = 0; index < clients; index++) {
     const { log, planned, painAtVisit } = logOf(maker, index)
-    const said = dates.map(
-      (today) =>
-        followUp(
-          {
-            log: log.filter((entry) => entry.at.slice(0, 10) <= today),
-            planned,
-            startsOn,
-            today,
-            painAtVisit,
-            lastStepOn: dayAfter(startsOn, -7),
-          },
-          r,
-        ).action,
+    const all = dates.map((today) =>
+      followUp(
+        {
+          log: log.filter((entry) => entry.at.slice(0, 10) <= today),
+          planned,
+          startsOn,
+          today,
+          painAtVisit,
+          lastStepOn: dayAfter(startsOn, -7),
+        },
+        r,
+      ),
     )
+    const said = all.map(({ action }) => action)
+    const isTold = all.map(({ fired }) => fired.some(({ rule }) => rule === 'painClimbs'))
     // the first week is too little to say anything
     for (let week = 1; week < weeks; week++) {
       const inWeek = said.slice(7 * week, 7 * week + 7)
       counted++
       if (inWeek.includes('backOff')) back++
       if (inWeek.includes('advance')) goOn++
+      if (isTold.slice(7 * week, 7 * week + 7).includes(true)) climbs++
     }
     const limits = holdLimits({ from: startsOn, level: painAtVisit, painAtVisit, growth: 0.15 }, r)
     reached += earnedOn(plan, loggedDays(log), dates.at(-1)!, limits)!.week
@@ -158,6 +162,7 @@ for (const maker of makers) {
     const from = maker.changes
     if (said.slice(from, from + 3).includes('backOff')) soon++
     if (said.slice(from, from + 21).includes('backOff')) later++
+    if (said.slice(from, from + 21).some((a, i) => a === 'backOff' || isTold[from + i])) seen++
   }
   const isChanging = maker.changes !== undefined
   console.log(
@@ -168,6 +173,8 @@ for (const maker of makers) {
       `${(reached / clients).toFixed(1)} of ${weeks}`,
       isChanging ? pct(soon, clients) : '',
       isChanging ? pct(later, clients) : '',
+      pct(climbs, counted),
+      isChanging ? pct(seen, clients) : '',
     ].join(' | '),
   )
 }

@@ -113,6 +113,8 @@ const ruleTexts: Record<string, (e: Evidence) => string> = {
   missedLong: (e) => `nothing done for ${points(e.value)} days: the plan has to be made anew`,
   missedWeek: (e) => `nothing done for ${points(e.value)} days`,
   painSome: (e) => `${above(e)} this week`,
+  painClimbs: (e) =>
+    `${e.channel ? channelText[e.channel] : 'pain'} climbs slowly: about ${points(e.value)} more each week for ${points(e.limit)} weeks, from ${points(e.level)}`,
   painSteady: (e) =>
     `${e.channel ? channelText[e.channel] : 'pain'} ${points(e.value)} on the mean of this week, no more than usual: at ${points(e.limit)} or less it goes on`,
   tooHard: (e) => `no two more in reserve on ${e.days?.length ?? 0} days`,
@@ -153,6 +155,7 @@ const ruleNames: Readonly<Record<string, string>> = {
   missedLong: 'more than three weeks missed',
   missedWeek: 'more than a week missed',
   painSome: 'pain a little above the usual',
+  painClimbs: 'a slow climb of pain',
   painSteady: 'steady pain',
   tooHard: 'no two more in reserve',
   silent: 'nothing written',

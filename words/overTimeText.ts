@@ -130,6 +130,10 @@ export const actBecauseText: Record<ActBecause, string> = {
 }
 
 /** How many of so many rows chance alone calls real, in one sentence. */
+/** Said of a comparison of which the two days were measured by two people. */
+export const otherHandsText =
+  'Two people measured these two days: a change has to be larger than between days of one.'
+
 export function byChanceText(rows: number, realByChance: number): string {
   if (rows === 0) return 'Nothing was measured on both days in a way that can be compared.'
   const about = realByChance < 1 ? `${num(realByChance, 1)}` : num(realByChance, 0)

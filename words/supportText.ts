@@ -14,6 +14,7 @@ export const orthosisKindText: Record<OrthosisKind, string> = {
   cushion: 'soft cushion',
   support: 'off-the-shelf arch support',
   custom: 'custom device',
+  brace: 'ankle brace',
 }
 export const volumeText: Record<VolumeClass, string> = {
   full: 'full',
@@ -26,12 +27,15 @@ export const orthosisReasonText: Record<OrthosisReason, string> = {
   grade: 'grade 2 or 3',
   pain: 'pain',
   fatPad: 'thin fat pad',
+  injury: 'sprain or strain',
   other: 'other',
 }
 export const fadeBlockText: Record<FadeBlock, string> = {
   gradeThree: 'Grade 3: not faded without the prescriber.',
   structurallyFlat: 'Structurally flat foot: not faded without the prescriber.',
   custom: 'A custom device is faded by who prescribed it.',
+  stillHealing:
+    'The brace stays as it is until balance is open again: see the caution for what has to come first.',
 }
 export const aspectText: Record<FitAspect, string> = {
   depth: 'depth',
@@ -67,7 +71,9 @@ export const orthosisVerdictText: Record<AspectVerdict['verdict'], string> = {
 
 /** "off-the-shelf arch support, slim" */
 export function orthosisName(orthosis: Pick<Orthosis, 'kind' | 'volume'>): string {
-  return `${orthosisKindText[orthosis.kind]}, ${orthosis.volume}`
+  const name = orthosisKindText[orthosis.kind]
+  // a brace has no classes of volume
+  return orthosis.kind === 'brace' ? name : `${name}, ${orthosis.volume}`
 }
 
 /** What is never decided with this tool. */

@@ -154,6 +154,38 @@ function weekOf(input: RuleInput, of: (week: Week) => number | undefined): Evide
   })
 }
 
+/**
+ * Pain that grows day by day, so little at a time that no day shows it: the slope of the last weeks over the mean of the
+ * days before them, of every kind of pain together, in errors of such a slope where nothing changes.
+ */
+function climbing(input: RuleInput): Evidence | undefined {
+  const { climbDays, climbSurely, climbFrom, climbBaseLeast, dayNoise } = input.r
+  const found = channels.flatMap((channel) => {
+    const known = input.days.filter((d) => d[channel] !== undefined)
+    const lately = known.filter((d) => ageOf(d, input.today) < climbDays)
+    const before = known.filter((d) => ageOf(d, input.today) >= climbDays)
+    if (before.length < climbBaseLeast || lately.length < climbDays / 2) return []
+    const usual = before.reduce((sum, d) => sum + d[channel]!, 0) / before.length
+    // weeks since the climb would have begun
+    const weights = lately.map((d) => (climbDays - ageOf(d, input.today)) / weekDays)
+    const rise = lately.reduce((sum, d, i) => sum + weights[i]! * (d[channel]! - usual), 0)
+    const squares = weights.reduce((sum, w) => sum + w ** 2, 0)
+    const sum = weights.reduce((a, w) => a + w, 0)
+    const error = dayNoise * Math.sqrt(squares + sum ** 2 / before.length)
+    return [{ channel, surely: rise / error, aWeek: rise / squares, usual, lately }]
+  })
+  const [first] = found.toSorted((a, b) => b.surely - a.surely)
+  const surely = found.reduce((sum, { surely: one }) => sum + one, 0) / Math.sqrt(Math.max(1, found.length))
+  if (!first || surely < climbSurely || first.aWeek < climbFrom) return undefined
+  return {
+    channel: first.channel,
+    days: [first.lately[0]!.day],
+    value: Math.round(first.aWeek * 10) / 10,
+    level: Math.round(first.usual * 10) / 10,
+    limit: climbDays / weekDays,
+  }
+}
+
 const painEvidence = (
   input: RuleInput,
   channel: Channel,
@@ -359,6 +391,14 @@ export const followRules: readonly FollowRule[] = [
         return isAgain || mean > level + painNoise || worst > level + painRise ? worst : undefined
       })
     },
+  },
+  {
+    id: 'painClimbs',
+    action: 'hold',
+    lanes: all,
+    reads: ['climbDays', 'climbSurely', 'climbFrom', 'dayNoise', 'climbBaseLeast'],
+    source: `${law}: a slow climb, told from the noise of single days by three weeks of it together`,
+    fires: (input) => climbing(input),
   },
   {
     id: 'painSteady',

@@ -45,6 +45,11 @@ const cases: Record<string, { n: number; fires: LogEntry[]; not: LogEntry[] }> =
     fires: [...goodDays(0, 20, 1), goodDay(20, 2), goodDay(21, 4), goodDay(22, 3)],
     not: [...goodDays(0, 20, 1), goodDay(20, 2), goodDay(21, 3), goodDay(22, 3)],
   },
+  painClimbs: {
+    n: 42,
+    fires: [...goodDays(0, 22, 1), ...goodDays(22, 36, 1), ...goodDays(36, 43, 2)],
+    not: [...goodDays(0, 22, 1), ...goodDays(22, 43, 1)],
+  },
   painDays: {
     n: 22,
     fires: [...goodDays(0, 14, 1), ...goodDays(14, 19, 1), goodDay(19, 3), goodDay(20, 3), goodDay(22, 3)],

@@ -170,7 +170,8 @@ function amounts(
   }
 }
 
-const quietRules = ['littleKnown', 'notSettled', 'silent']
+// a slow climb is told early and therefore often in vain: it holds, and stands where somebody looks, not on a list
+const quietRules = ['littleKnown', 'notSettled', 'silent', 'painClimbs']
 
 /**
  * Whether somebody has to look at it: a stop always; less load where something new was written since it was last

@@ -12,7 +12,14 @@ import type {
   KeptDrill,
   KeptPlan,
 } from '@sturvo/schema'
-import { clientCheckText, clientWhyText, followChangeText, heldOnPhoneText, keptDoseText, tooMuchText } from '@sturvo/words'
+import {
+  clientCheckText,
+  clientWhyText,
+  followChangeText,
+  heldOnPhoneText,
+  keptDoseText,
+  tooMuchText,
+} from '@sturvo/words'
 
 import { figureColours as colours } from '../figureColours'
 import { drawnFeet } from './drawnFeet'

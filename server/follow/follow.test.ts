@@ -451,7 +451,9 @@ describe('with a kept plan', () => {
     const answer = await write('post', `/api/people/${who}/follow-up`, { ...far, toDay: dayAfter(today, 61) })
     expect(answer.status).toBe(422)
     expect(
-      (await todayAnswer(server.database, server.work, dayAfter(today, 30))).due.some((d) => d.personId === who),
+      (await todayAnswer(server.database, server.work, dayAfter(today, 30))).due.some(
+        (d) => d.personId === who,
+      ),
     ).toBe(true)
   })
 

@@ -26,6 +26,8 @@ export type DatedReading = {
   day: string
   facts: VisitFacts
   reading: Pick<VisitReading, 'look' | 'load' | 'driving'>
+  /** who measured most of it; left out where nobody knows */
+  by?: string | undefined
 }
 
 /** Errors over days by kind, where they are not the defaults. */
@@ -54,11 +56,14 @@ export type Comparison = {
   realByChance: number
   /** values of the later visit that were not taken then but read from before: these are compared with nothing */
   carried: number
+  /** other hands measured the one than the other: a change has to be larger to be one */
+  areOtherHands: boolean
 }
 
 /**
  * Everything that two visits of one person both have, judged against the error over days. Which of the two came first is
  * told by their days: the order they are handed over in changes nothing.
+ * Where other hands measured the one than the other, their spread is added to it.
  * @param bigToeGoalDeg the practice's goal, °
  * @returns rows of numbers with an error that is known, and words; a visit with itself shows no change
  */
@@ -69,6 +74,7 @@ export function compareVisits(
 ): Comparison {
   const [before, after] = one.day <= other.day ? [one, other] : [other, one]
   const { references: r, errors = {} } = input
+  const areOtherHands = before.by !== undefined && after.by !== undefined && before.by !== after.by
   const rows = sides.flatMap((side) =>
     idsIn(after, side).flatMap((id): OverTimeRow[] => {
       const [first, last] = [valueAt(before, id, side), valueAt(after, id, side)]
@@ -77,9 +83,11 @@ export function compareVisits(
       const sem = semOf(kind.sem, first.method)
       const { trial, day } = errors[sem] ?? errorOverDays(r[sem], undefined, r)
       const scale = Math.sqrt(kind.parts)
+      // what one person finds more than another is the same in every trial: no mean shrinks it
+      const hands = areOtherHands ? r.handsApart * r[sem] : 0
       const error = {
         sem: trial * scale,
-        daySd: day * scale,
+        daySd: Math.hypot(day, hands) * scale,
         real: r.changeReal,
         likely: r.changeLikely,
       }
@@ -104,6 +112,7 @@ export function compareVisits(
     rows,
     words: sides.flatMap((side) => wordsOf(before, after, side)),
     realByChance: comparable.length * 2 * (1 - normalCdf(r.changeReal)),
+    areOtherHands,
     carried: sides.reduce((sum, side) => sum + Object.keys(after.facts.carried?.[side] ?? {}).length, 0),
   }
 }

@@ -68,6 +68,25 @@ describe('two visits compared', () => {
       { numRuns: 40 },
     )
   })
+  test('other hands on the second day: their spread is added, and it is said; one error of a change no longer does', () => {
+    const [before, after] = [120, 135].map((mm, i) =>
+      dated(`2026-0${3 + 3 * i}-02`, both({ kneeToWall: mm })),
+    )
+    const by = (first?: string, second?: string) =>
+      compareVisits({ ...before!, by: first }, { ...after!, by: second }, { references: r, bigToeGoalDeg })
+    expect(by('Ilse', 'Ilse').rows[0]!.change.judged).toBe('likely')
+    expect(by('Ilse', 'Ferro').rows[0]!.change.judged).toBe('withinError')
+    expect([by('Ilse', 'Ferro'), by('Ilse', 'Ilse'), by('Ilse')].map((c) => c.areOtherHands)).toEqual([
+      true,
+      false,
+      false,
+    ])
+    const study = (errs: object) => calledReal({ times: 1, changeInMdc: 0, ...errs }, 400, 7)
+    // the same days judged as if one person had measured them call every fifth flat course a change
+    expect(study({ hands: 1 }).real).toBeLessThan(0.08)
+    expect(study({ hands: 1 }).handsUnsaid).toBeGreaterThan(0.12)
+    expect(study({ hands: 1, slips: 20 }).real).toBeLessThan(0.1)
+  })
   test('by hand: 15 mm nearer to the wall is real with one trial each, 8 mm is not', () => {
     const of = (mm: number) =>
       compareVisits(

@@ -101,6 +101,9 @@ export function read(
       look,
       grades,
       supportStays: cautions.effects.has('supportStays'),
+      isHealing: (['passiveOnly', 'noStrengthYet', 'noBalanceYet'] as const).some((effect) =>
+        cautions.effects.has(effect),
+      ),
       view: settings.archSupport,
     },
     references,

@@ -76,6 +76,8 @@ type Input = {
   grades: BySide<Pick<GradesReading, 'arch' | 'heel' | 'effects'>>
   /** a caution says that what holds these feet stays */
   supportStays: boolean
+  /** a fresh injury that has not come to balance yet */
+  isHealing: boolean
   view: ArchSupportView
   /** how much the spacers of the plan widen each gap, mm */
   planSpacersMm: VisitFacts['spacersMm']
@@ -162,6 +164,7 @@ export function readShoes(input: Input, references: References): ShoesReading {
         grade: Math.max(...sides.map((side) => gradeFloor(input.grades[side].arch) ?? 0)),
         isStructurallyFlat: orthosis.reason === 'flat' || input.supportStays,
         view: input.view,
+        isHealing: input.isHealing,
       },
       references,
     ),

@@ -3,18 +3,18 @@ import { depthBudget, type DepthPart, type DepthPlace, type FootHeights } from '
 import { baseOfShoe, baseUnderLeg, type BaseReading, type LegLine } from '../ground'
 import type { References } from '../../groundwork/reference'
 
-export const orthosisKinds = ['cushion', 'support', 'custom'] as const
+export const orthosisKinds = ['cushion', 'support', 'custom', 'brace'] as const
 export type OrthosisKind = (typeof orthosisKinds)[number]
 /** full; slim for town shoes; heel for raised heels; sport, softer for running */
 export const volumeClasses = ['full', 'slim', 'heel', 'sport'] as const
 export type VolumeClass = (typeof volumeClasses)[number]
-export const orthosisReasons = ['flat', 'grade', 'pain', 'fatPad', 'other'] as const
+export const orthosisReasons = ['flat', 'grade', 'pain', 'fatPad', 'injury', 'other'] as const
 export type OrthosisReason = (typeof orthosisReasons)[number]
 export const orthosisSources = ['shelfFirst', 'customFirst'] as const
 /** Where practitioners disagree: try a device off the shelf first, or have one made. */
 export type OrthosisSource = (typeof orthosisSources)[number]
 
-/** Something a client wears under the foot from shoe to shoe. */
+/** Something a client wears under the foot from shoe to shoe, or around the ankle. */
 export type Orthosis = {
   id: string
   kind: OrthosisKind
@@ -51,18 +51,24 @@ export type OrthosisInShoe = {
 
 export function orthosisThickness(orthosis: Orthosis, references: References): Record<DepthPlace, number> {
   const share = orthosis.volume === 'full' ? 1 : references.slimShare
-  const usual: Record<DepthPlace, number> =
-    orthosis.kind === 'cushion'
-      ? { forefoot: references.cushionMm, arch: references.cushionMm, heel: references.cushionMm }
-      : {
-          forefoot: references.supportForefootMm,
-          arch: references.supportArchMm,
-          heel: references.supportHeelMm,
-        }
+  const usual = usualThickness(orthosis.kind, references)
   return {
     forefoot: orthosis.forefootMm ?? usual.forefoot * share,
     arch: orthosis.archMm ?? usual.arch * share,
     heel: orthosis.heelMm ?? usual.heel * share,
+  }
+}
+
+function usualThickness(kind: OrthosisKind, r: References): Record<DepthPlace, number> {
+  switch (kind) {
+    case 'cushion':
+      return { forefoot: r.cushionMm, arch: r.cushionMm, heel: r.cushionMm }
+    // around the ankle and under the heel; nothing lies under the toes
+    case 'brace':
+      return { forefoot: 0, arch: r.braceMm, heel: r.braceMm }
+    case 'support':
+    case 'custom':
+      return { forefoot: r.supportForefootMm, arch: r.supportArchMm, heel: r.supportHeelMm }
   }
 }
 
@@ -79,7 +85,7 @@ export function orthosisInShoe(
   const aspects = [
     depthAspect(depthBudget(shoe, foot, orthosisThickness(orthosis, references), references)),
     widthAspect(orthosis, shoe, references),
-    ...(orthosis.kind === 'cushion' ? [] : [baseAspect(shoe, leg, references)]),
+    ...(orthosis.kind === 'cushion' || orthosis.kind === 'brace' ? [] : [baseAspect(shoe, leg, references)]),
     ...(orthosis.volume === 'heel' ? [heelAspect(shoe, references)] : []),
   ]
   return { shoeId: shoe.id, aspects, verdict: worst(aspects) }

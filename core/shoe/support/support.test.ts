@@ -73,7 +73,7 @@ describe('one device in every shoe', () => {
 })
 
 describe('fading a device', () => {
-  const open = { grade: 2, isStructurallyFlat: false, view: 'trainFirst' as const }
+  const open = { grade: 2, isStructurallyFlat: false, isHealing: false, view: 'trainFirst' as const }
   test('hours fall step by step to none, weeks rise', () => {
     fc.assert(
       fc.property(
@@ -110,6 +110,17 @@ describe('fading a device', () => {
     ['a custom device', { kind: 'custom' as const }, open, 'custom'],
   ])('never without the prescriber: %s', (_, kind, input, because) => {
     expect(fadePlan(kind, input, references)).toEqual({ isOpen: false, because })
+  })
+  test('a brace stays while an injury heals, then fades; what holds an arch back does not hold it', () => {
+    const brace = { kind: 'brace' as const, hoursPerDay: 8 }
+    expect(fadePlan(brace, { ...open, isHealing: true }, references)).toEqual({
+      isOpen: false,
+      because: 'stillHealing',
+    })
+    const plan = fadePlan(brace, { ...open, grade: 3, isStructurallyFlat: true }, references)
+    expect(plan.isOpen && plan.steps.at(-1)!.hoursPerDay).toBe(0)
+    expect(fadePlan({ kind: 'support' }, { ...open, isHealing: true }, references).isOpen).toBe(true)
+    expect(orthosisThickness({ ...orthosis, forefootMm: undefined, kind: 'brace' }, references)).toMatchObject({ forefoot: 0 })
   })
   test('the order follows the setting, and a custom one always needs a prescriber', () => {
     expect(orthosisOrder('shelfFirst').map((d) => d.kind)).toEqual(['cushion', 'support', 'custom'])

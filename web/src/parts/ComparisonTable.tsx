@@ -2,6 +2,7 @@ import type { Comparison, OverTimeRow } from '@sturvo/core/overTime'
 import { sides } from '@sturvo/core/side'
 import {
   byChanceText,
+  otherHandsText,
   measureText,
   num,
   overTimeName,
@@ -16,7 +17,7 @@ const mark = { left: '●', right: '■' } as const
 
 /** Numbers of two days beside each other with what is to be made of them; what changed comes first. */
 export function ComparisonTable({ comparison, name }: { comparison: Comparison; name: string }) {
-  const { rows, words, realByChance } = comparison
+  const { rows, words, realByChance, areOtherHands } = comparison
   const sorted = [...rows].sort((a, b) => order[a.change.judged] - order[b.change.judged])
   const comparable = rows.filter((row) => row.change.judged !== 'notComparable' && !row.isSeenUnchanged)
   const others = words.filter((word) => word.before !== word.after)
@@ -24,6 +25,7 @@ export function ComparisonTable({ comparison, name }: { comparison: Comparison; 
     <>
       <p className={classes.soft} data-by-chance>
         {byChanceText(comparable.length, realByChance)}
+        {areOtherHands && ` ${otherHandsText}`}
       </p>
       {rows.length > 0 && (
         <div className={classes.scroll} role="region" tabIndex={0} aria-label={name}>

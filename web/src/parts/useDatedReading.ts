@@ -3,7 +3,7 @@ import { readingOf, type Person, type Practice, type Visit, type VisitRead } fro
 import { useVisitQuery } from '../app/api'
 import { useBackgroundQuery } from '../app/errorApi'
 
-export type DatedVisit = { day: string; visit: Visit } & VisitRead
+export type DatedVisit = { day: string; by: string | undefined; visit: Visit } & VisitRead
 
 /**
  * A visit that is not the open one, with everything it says, as it was kept.
@@ -28,7 +28,7 @@ export function useDatedReading(
       background,
       inForce: visit.planInForce,
     })
-    return { ...said, day: visit.startedOn, visit }
+    return { ...said, day: visit.startedOn, by: background.by || undefined, visit }
   }, [visit, background, visitId, person, practice])
   const isOther = visit !== undefined && visit.id === visitId && visit.personId !== person.id
   return { read, isFailed: noVisit || noBackground || isOther }

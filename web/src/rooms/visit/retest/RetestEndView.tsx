@@ -33,7 +33,7 @@ export function RetestEndView({ before }: { before: DatedVisit }) {
   const { data: background } = useBackgroundQuery(visitId)
   const { data: log } = useLogQuery(person.id)
   const { data: plan } = useKeptPlanQuery(log?.planId ?? '', { skip: log?.planId === undefined })
-  const after = { day: startedOn, facts, reading }
+  const after = { day: startedOn, by: background?.by || undefined, facts, reading }
   const comparison = compareVisits(before, after, {
     references,
     errors: background?.overDays,

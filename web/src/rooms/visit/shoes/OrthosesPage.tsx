@@ -39,7 +39,13 @@ export function OrthosesPage() {
   const worn = shoes.filter((s) => !s.reading.shoe.isRetired).map((s) => s.reading.shoe)
   const order = orthosisOrder(settings.deviceSource)
   const add = (kind: WornOrthosis['kind']) =>
-    record({ [`device.${newId()}`]: { kind, volume: 'full', reason: 'grade' } satisfies WornOrthosis })
+    record({
+      [`device.${newId()}`]: {
+        kind,
+        volume: 'full',
+        reason: kind === 'brace' ? 'injury' : 'grade',
+      } satisfies WornOrthosis,
+    })
   // a support or a brace is a practitioner's to choose
   return (
     <fieldset className={classes.page} disabled={!mayDecide} aria-label="Inserts and braces">
@@ -56,6 +62,14 @@ export function OrthosesPage() {
             {needsPrescriber ? ' (prescriber)' : ''}
           </Button>
         ))}
+        <Button
+          size="compact-md"
+          variant="default"
+          leftSection={<IconPlus size={16} />}
+          onClick={() => add('brace')}
+        >
+          {orthosisKindText.brace}
+        </Button>
       </Group>
       {orthoses.length === 0 ? (
         <p className={classes.soft}>
@@ -129,13 +143,15 @@ function OrthosisForm({ orthosis: { id, ...orthosis }, fade }: { orthosis: Ortho
           value={orthosis.kind}
           onChange={(kind) => kind && put({ kind })}
         />
-        <Select
-          label="Volume"
-          allowDeselect={false}
-          data={options(volumeClasses, volumeText)}
-          value={orthosis.volume}
-          onChange={(volume) => volume && put({ volume })}
-        />
+        {orthosis.kind !== 'brace' && (
+          <Select
+            label="Volume"
+            allowDeselect={false}
+            data={options(volumeClasses, volumeText)}
+            value={orthosis.volume}
+            onChange={(volume) => volume && put({ volume })}
+          />
+        )}
         <Select
           label="Reason"
           allowDeselect={false}
