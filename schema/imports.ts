@@ -31,6 +31,8 @@ export const importPreviewSchema = z.object({
     kept: z.number().int(),
   }),
   conflicts: z.array(importConflictSchema),
+  /** cautions dealt with there, which whoever takes the file in signs for */
+  signs: z.number().int().default(0),
   /** what the file has and this program does not take, in words */
   leftOut: z.array(z.string()),
 })

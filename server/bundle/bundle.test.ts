@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { getTableColumns, getTableName, is } from 'drizzle-orm'
+import { eq, getTableColumns, getTableName, is } from 'drizzle-orm'
 import { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import {
   bundleSchema,
@@ -13,6 +13,7 @@ import { noRedFlags } from '../../core/judgement/reading/testing/bareFacts'
 import * as tables from '../data/tables'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
+import { fhirNames, footSites } from './fhirNames'
 import { columnsOf, kindRules, kindsInOrder } from './kinds'
 
 const who = 'person000001'
@@ -403,6 +404,193 @@ test('what hangs on nobody in the file, points to somebody else or cannot be is 
   await post(there, '/api/people/person000002/visits', { id: 'visit0000055', startedOn: '2026-05-04' })
   expect(await spoil((b) => (b.records.visit[1]!.id = 'visit0000055'))).toBe(409)
   expect(await count()).toBe(before + 1)
+})
+
+describe('a file never reaches what is somebody else’s', () => {
+  let own: TestServer
+  beforeAll(async () => {
+    own = await startTestServer()
+    await post(own, '/api/people', { id: 'person000101', name: 'Bo Skarne', birthYear: 1970 }).expect(201)
+    await post(own, '/api/people/person000101/visits', {
+      id: 'visit0000101',
+      startedOn: '2026-05-04',
+    }).expect(201)
+    await own.agent
+      .patch('/api/visits/visit0000101')
+      .set('x-sturvo-csrf', own.csrf)
+      .set('If-Match', '"0"')
+      .send({ changes: [{ path: 'measure.kneeToWall.left.1', value: 90 }] })
+      .expect(200)
+  })
+  afterAll(() => own.close())
+  const all = async () => {
+    const rows = await own.database.db.select().from(tables.measure)
+    return rows.map(({ id, visitId: of, value }) => ({ id, of, value }))
+  }
+
+  test('a record that is another client’s here, under whatever name it comes, is refused whole and nothing moves', async () => {
+    const [mine] = await all()
+    const before = await all()
+    for (const change of [
+      (b: Bundle) => (b.records.measure[0]!.id = mine!.id),
+      (b: Bundle) => (b.records.visit[0]!.id = 'visit0000101'),
+    ]) {
+      const bundle = bundleOf(await jsonOf(here))
+      const was = bundle.records.visit[0]!.id
+      change(bundle)
+      const text = JSON.stringify(bundle).replaceAll(
+        `"visitId":"${was}"`,
+        `"visitId":"${bundle.records.visit[0]!.id}"`,
+      )
+      expect((await send(own, text)).status).toBe(409)
+    }
+    expect(await all()).toEqual(before)
+  })
+
+  const patient = (id: string, name: string, birthDate: string, value: number) =>
+    JSON.stringify({
+      resourceType: 'Bundle',
+      entry: [
+        { resource: { resourceType: 'Patient', id, name: [{ text: name }], birthDate } },
+        {
+          resource: {
+            resourceType: 'Encounter',
+            id: '1',
+            subject: { reference: `Patient/${id}` },
+            period: { start: '2026-05-04' },
+          },
+        },
+        {
+          resource: {
+            resourceType: 'Observation',
+            id: '1',
+            status: 'final',
+            code: { coding: [{ system: fhirNames.measures, code: 'kneeToWall' }] },
+            subject: { reference: `Patient/${id}` },
+            encounter: { reference: 'Encounter/1' },
+            bodySite: { coding: [{ system: fhirNames.snomed, code: footSites.left.code }] },
+            valueQuantity: { value, code: 'mm' },
+          },
+        },
+      ],
+    })
+  test('two programs both count from 1: Patient/1, Encounter/1, Observation/1 are four records, not one moved twice', async () => {
+    for (const text of [
+      patient('1', 'Ann Vale', '1980-02-03', 60),
+      patient('1', 'Per Holm', '1975-01-01', 80),
+    ]) {
+      const preview = await looked(own, text)
+      expect(preview.people[0]!.isHere).toBe(false)
+      await takeIn(own, preview.id).expect(201)
+    }
+    const values = (await all()).map(({ value }) => value).sort()
+    expect(values).toEqual([60, 80, 90])
+    expect(new Set((await all()).map(({ of }) => of)).size).toBe(3)
+    expect((await looked(own, patient('1', 'Ann Vale', '1980-02-03', 60))).counts).toMatchObject({ added: 0 })
+  })
+
+  test('an id of ours with another name or year is nobody here: they come in as a client of their own, and it is said', async () => {
+    const preview = await looked(own, patient('person000101', 'Bo Skarne', '1991-01-01', 44))
+    expect(preview.people).toEqual([{ name: 'Bo Skarne', isHere: false }])
+    expect(preview.leftOut.join()).toContain('a client of their own')
+    await takeIn(own, preview.id).expect(201)
+    const { visits } = (await own.agent.get('/api/people/person000101').expect(200)).body as {
+      visits: object[]
+    }
+    expect(visits).toHaveLength(1)
+    expect(
+      (await looked(own, patient('person000101', 'bo skarne', '1970-07-01', 44))).people[0]!.isHere,
+    ).toBe(true)
+    // a table names nobody by his name alone
+    const table = (value: number) =>
+      `client,visit,date,side,measure,trial,value,unit\nBo Skarne,,2026-05-04,left,kneeToWall,1,${value},mm\n`
+    expect((await looked(own, table(50))).people[0]!.isHere).toBe(false)
+  })
+
+  test('“cannot” and “not tested” of ours come back in, from a table and from FHIR', async () => {
+    await write(here, { 'measure.singleLegShut.left.1': 'cannot', 'measure.heelRaises.left.1': 'notTested' })
+    const third = await startTestServer()
+    for (const path of ['measures.csv', 'fhir.json']) {
+      const text = (await here.agent.get(`/api/people/${who}/${path}`).expect(200)).text
+      const preview = await looked(third, text)
+      if (path === 'measures.csv') await takeIn(third, preview.id).expect(201)
+      else expect(preview.counts).toMatchObject({ merged: 0 })
+    }
+    expect(await fieldsOf(third)).toMatchObject({
+      'measure.singleLegShut.left.1': 'cannot',
+      'measure.heelRaises.left.1': 'notTested',
+    })
+    await third.close()
+  })
+
+  test('nobody’s signature comes by a file: a caution is signed by who takes it in, writing under a name of here is “from a file”', async () => {
+    const [signer] = await own.database.db.select().from(tables.account)
+    const bundle = bundleOf(await jsonOf(here))
+    const text = JSON.stringify(bundle)
+      .replaceAll(bundle.records.account[0]!.id, signer!.id)
+      .replaceAll(who, 'person000111')
+      .replaceAll(visitId, 'visit0000111')
+      .replaceAll('plan00000001', 'plan00000111')
+    const forged = bundleOf(text)
+    for (const row of [...forged.records.measure, ...forged.records.fieldHistory])
+      row.id = `${row.id.slice(0, -3)}zzz`
+    for (const row of forged.records.measure)
+      if (row.supersededBy) row.supersededBy = `${row.supersededBy.slice(0, -3)}zzz`
+    Object.assign(forged.records, { picture: [], shoe: [] })
+    forged.records.dealt.push({
+      visitId: 'visit0000111',
+      caution: 'recentOperation',
+      by: 'Ilse Marrack',
+      on: '2026-05-04',
+      words: 'Let go by the surgeon.',
+      release: null,
+      deletedOn: null,
+      version: 1,
+      created: 'x',
+      changed: 'x',
+    })
+    const preview = await looked(own, JSON.stringify(forged))
+    await takeIn(
+      own,
+      preview.id,
+      preview.conflicts.map(({ id }) => ({ id, take: 'there' as const })),
+    ).expect(201)
+    const [dealt] = await own.database.db.select().from(tables.dealtWith)
+    const today = new Date().toISOString().slice(0, 10)
+    expect(dealt).toMatchObject({ by: signer!.name, on: today })
+    expect(dealt!.words).toMatch(
+      /^Let go by the surgeon\. \(Taken in from a file; signed there by Ilse Marrack on /,
+    )
+    const history = await own.database.db
+      .select()
+      .from(tables.fieldHistory)
+      .where(eq(tables.fieldHistory.visitId, 'visit0000111'))
+    expect(history.length).toBeGreaterThan(3)
+    expect(history.filter(({ byAccount }) => byAccount === signer!.id)).toEqual([])
+    const names = await own.database.db.select({ name: tables.account.name }).from(tables.account)
+    expect(names.map(({ name }) => name).join()).toContain('(from a file)')
+    // once more it is the same, and signs nothing anew
+    expect((await looked(own, JSON.stringify(forged))).counts).toMatchObject({ added: 0, merged: 0 })
+  })
+
+  test('confirmed twice at once one wins, the other is told, and its pictures are there', async () => {
+    const third = await startTestServer()
+    const preview = await looked(third, await zipOf(here))
+    const statuses = (await Promise.all([takeIn(third, preview.id), takeIn(third, preview.id)])).map(
+      ({ status }) => status,
+    )
+    expect(statuses.sort()).toEqual([201, 404])
+    const pictures = await third.database.db.select().from(tables.picture)
+    expect(pictures.length).toBeGreaterThan(0)
+    for (const { hash } of pictures)
+      expect(existsSync(join(third.folder, 'pictures', `${hash}.png`))).toBe(true)
+    // something of the client’s is hung on it: undone it would be torn off
+    await post(third, `/api/people/${who}/visits`, { id: 'visit0000201', startedOn: '2026-06-04' }).expect(
+      201,
+    )
+    expect((await post(third, `/api/imports/${preview.id}/undo`, {})).status).toBe(409)
+    await third.close()
+  })
 })
 
 test('an assistant neither takes out nor in; whoever looks at a file is the one who takes it in', async () => {

@@ -2,9 +2,13 @@ import { createHash } from 'node:crypto'
 import { idSchema, type BundleRecords } from '@sturvo/schema'
 import { coreVersion } from '../version'
 
-/** An id of ours as it is; of anybody else's, one that is the same every time. */
-export function ownId(kind: string, foreign: string): string {
-  if (idSchema.safeParse(foreign).success) return foreign
+/** An id of ours as it is; of anybody else's, one that is the same every time: `within` says whose it is there. */
+export function ownId(kind: string, foreign: string, within = ''): string {
+  return idSchema.safeParse(foreign).success ? foreign : hashedId(kind, `${within} ${foreign}`)
+}
+
+/** The same id for the same text, every time. */
+export function hashedId(kind: string, foreign: string): string {
   const hash = createHash('sha256').update(`${kind} ${foreign}`).digest('hex')
   return BigInt(`0x${hash}`).toString(36).slice(0, 24).padStart(24, '0')
 }

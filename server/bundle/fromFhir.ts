@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { measureTable, type MeasureId } from '@sturvo/core/measures'
+import { measureStates, measureTable, type MeasureId } from '@sturvo/core/measures'
 import { daySchema, type BundleRecords } from '@sturvo/schema'
 import { bodyWeight, fhirNames, footSites, ucum } from './fhirNames'
 import { foreignMeasure, foreignPerson, foreignVisit, ownId } from './foreignRecords'
@@ -68,32 +68,38 @@ export function fromFhir(raw: unknown): { records: Partial<BundleRecords>; leftO
   const answer: BundleRecords['answer'] = []
   const left = new Map<string, number>()
   const leave = (what: string) => left.set(what, (left.get(what) ?? 0) + 1)
+  // every program counts its patients from 1: an id of theirs is nobody without the name and the day of birth beside it
+  const personIds = new Map<string, string>()
   const all = bundle.data.entry.flatMap(({ resource }) => (resource ? [resource] : []))
   const of = (type: string) => all.filter((one) => one.resourceType === type)
   for (const one of of('Patient')) {
     const read = patientSchema.safeParse(one)
     const name = read.success ? nameOf(read.data.name?.[0]) : ''
     if (!read.success || name === '') leave('Patient without a name')
-    else
+    else {
+      const id = ownId('Patient', read.data.id, `${name} ${read.data.birthDate ?? ''}`)
+      personIds.set(read.data.id, id)
       person.push(
-        foreignPerson(ownId('Patient', read.data.id), {
+        foreignPerson(id, {
           name: name.slice(0, 120),
           birthYear: read.data.birthDate === undefined ? null : Number(read.data.birthDate.slice(0, 4)),
           phone: telecomOf(read.data.telecom, 'phone'),
           email: telecomOf(read.data.telecom, 'email'),
         }),
       )
+    }
   }
-  const known = new Set(person.map(({ id }) => id))
+  const visitIds = new Map<string, string>()
   for (const one of of('Encounter')) {
     const read = encounterSchema.safeParse(one)
     const patient = read.success ? refId('Patient', read.data.subject?.reference) : undefined
     const day = read.success ? dayOf(read.data.period?.start) : undefined
-    const personId = patient === undefined ? undefined : ownId('Patient', patient)
-    if (!read.success || personId === undefined || !known.has(personId) || day === undefined)
+    const personId = patient === undefined ? undefined : personIds.get(patient)
+    if (!read.success || personId === undefined || day === undefined)
       leave('Encounter without a patient in the file or without a day')
     else {
-      const id = ownId('Encounter', read.data.id)
+      const id = ownId('Encounter', read.data.id, personId)
+      visitIds.set(read.data.id, id)
       visits.set(id, foreignVisit(id, personId, day))
     }
   }
@@ -101,7 +107,7 @@ export function fromFhir(raw: unknown): { records: Partial<BundleRecords>; leftO
   for (const one of of('Observation')) {
     const read = observationSchema.safeParse(one)
     const encounter = read.success ? refId('Encounter', read.data.encounter?.reference) : undefined
-    const visit = encounter === undefined ? undefined : visits.get(ownId('Encounter', encounter))
+    const visit = encounter === undefined ? undefined : visits.get(visitIds.get(encounter) ?? '')
     if (!read.success || !visit || !['final', 'amended', 'corrected'].includes(read.data.status)) {
       leave('Observation that is not final or belongs to no visit in the file')
       continue
@@ -125,12 +131,14 @@ export function fromFhir(raw: unknown): { records: Partial<BundleRecords>; leftO
     const definition =
       id === undefined ? undefined : (measureTable[id] as (typeof measureTable)[MeasureId] | undefined)
     const side = sideOf(read.data.bodySite)
-    const value = definition?.kind === 'number' ? amount?.value : word
+    // what could not be done, or was not tried, is a word of ours beside any measure
+    const state = measureStates.find((one) => one === word)
+    const value = definition?.kind === 'number' ? (amount?.value ?? state) : word
     if (!definition || side === undefined || value === undefined) {
       leave('Observation that is no measure of ours, or on no side')
       continue
     }
-    if (definition.kind === 'number' && amount?.code !== ucum(definition.unit)) {
+    if (definition.kind === 'number' && typeof value === 'number' && amount?.code !== ucum(definition.unit)) {
       leave('measure in another unit')
       continue
     }
@@ -147,7 +155,7 @@ export function fromFhir(raw: unknown): { records: Partial<BundleRecords>; leftO
         value,
         unit: definition.kind === 'number' ? definition.unit : '',
         day: visit.startedOn,
-        ...(read.data.id !== undefined && { id: ownId('Observation', read.data.id) }),
+        ...(read.data.id !== undefined && { id: ownId('Observation', read.data.id, visit.id) }),
       }),
     )
   }

@@ -18,7 +18,7 @@ import { appendAudit } from '../audit/chain'
 import type { Database, Db } from '../data/database'
 import { errorCode } from '../data/fileFault'
 import { newId } from '../data/ids'
-import { importRun, person, practice, visit } from '../data/tables'
+import { account, importRun, person, practice, visit } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
 import { fault, Fault } from '../http/faults'
 import { searchKeyOf } from '../people/searchKey'
@@ -30,14 +30,18 @@ import { assertOwnFiles } from '../visits/ownFiles'
 import { visitCounts } from '../visits/visitCounts'
 import { unreadable } from '../data/storedJson'
 import { collectBundle } from './collect'
-import { asText, columnOf, kindRules, kindsInOrder, type Row } from './kinds'
+import { asText, columnOf, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 import { mergePlan, pathOf, type Conflict, type MergePlan, type Step } from './mergePlan'
 import { importFault } from './importFault'
+import { assertNobodyElses, assertOwnVisits, signedElsewhere, signedFor, withOwnClients } from './ownership'
 import { withEverything, type ReadImport } from './readImport'
 import { stableText } from './stableText'
 
 type Choice = 'here' | 'there'
 export type Importer = { accountId: string; isOwner: boolean; origin: string }
+
+/** What a file would do, with its clients as they would come in. */
+export type ImportPlan = MergePlan & { people: BundleRecords['person'] }
 
 /**
  * What a file would do here.
@@ -48,29 +52,39 @@ export async function planImport(
   db: Db,
   read: ReadImport,
   isOwner: boolean,
-): Promise<MergePlan> {
-  const { records, dropped } = withoutLostFiles(database, read)
+): Promise<ImportPlan> {
+  const own = await withOwnClients(db, read)
+  const { records, dropped } = withoutLostFiles(database, own)
   const kept = isOwner ? records : withoutPractice(records)
   assertTogether(kept)
   const here = await recordsHere(db, kept)
   const plan = mergePlan(kept, here, read.kind !== 'bundle')
+  const known = new Map(
+    kindsInOrder.flatMap((kind) => (here[kind] as Row[]).map((row) => [nameOf(kind, row), row] as const)),
+  )
+  await assertNobodyElses(db, plan, (kind, row) => known.get(nameOf(kind, row)))
   const ownersAlone =
     !isOwner && records.practice.length + records.referenceVersion.length > 0
       ? ['settings and reference values of the practice: only the owner takes these over']
       : []
-  return { ...plan, leftOut: [...read.leftOut, ...dropped, ...ownersAlone, ...plan.leftOut] }
+  return {
+    ...plan,
+    people: kept.person,
+    leftOut: [...own.leftOut, ...dropped, ...ownersAlone, ...plan.leftOut],
+  }
 }
 
 /** The same for people to read. */
-export function previewOf(id: string, read: ReadImport, plan: MergePlan): ImportPreview {
+export function previewOf(id: string, read: ReadImport, plan: ImportPlan): ImportPreview {
   const added = new Set(
     plan.steps.filter((s) => s.kind === 'person' && s.what === 'add').map((s) => s.row.id),
   )
   return {
     id,
     kind: read.kind,
-    people: read.records.person.map((one) => ({ name: one.name, isHere: !added.has(one.id) })),
+    people: plan.people.map((one) => ({ name: one.name, isHere: !added.has(one.id) })),
     counts: plan.counts,
+    signs: plan.steps.filter((s) => s.kind === 'dealt' && (s.row.deletedOn ?? null) === null).length,
     conflicts: plan.conflicts.map(({ id: name, kind, here, there, newer }) => ({
       id: name,
       what: wordsFor(kind, here),
@@ -183,11 +197,7 @@ async function recordsHere(db: Db, there: BundleRecords): Promise<BundleRecords>
     const { records } = await collectBundle(db, { personId: id })
     for (const kind of kindsInOrder) (here[kind] as Row[]).push(...(records[kind] as Row[]))
   }
-  // a visit that is somebody else's here
-  for (const { id, personId } of there.visit) {
-    const [row] = await db.select({ personId: visit.personId }).from(visit).where(eq(visit.id, id))
-    if (row && row.personId !== personId) throw fault('importClash')
-  }
+  await assertOwnVisits(db, there)
   for (const kind of kindsInOrder) {
     if (kindRules[kind].of !== 'practice' || there[kind].length === 0) continue
     const [key] = kindRules[kind].key
@@ -232,7 +242,16 @@ export async function importRecords(
       if (unchosen.length > 0) throw fault('importMoved')
       const undo: Undo[] = []
       const taken = plan.conflicts.filter((conflict) => choices.get(conflict.id) === 'there')
-      const steps = [...plan.steps, ...taken.flatMap(stepsOf)]
+      const [signer] = await tx
+        .select({ name: account.name })
+        .from(account)
+        .where(eq(account.id, by.accountId))
+      const steps = (await signedElsewhere(tx, [...plan.steps, ...taken.flatMap(stepsOf)], read.records)).map(
+        (step) =>
+          step.kind === 'dealt' && (step.row.deletedOn ?? null) === null
+            ? { ...step, row: signedFor(step.row, signer?.name ?? '?', now.toISOString().slice(0, 10)) }
+            : step,
+      )
       // where the one here stays, the other one still comes in, as what it was before
       const passed = plan.conflicts.filter((c) => c.kind === 'measure' && choices.get(c.id) === 'here')
       const known = new Set((await tx.select({ id: visit.id }).from(visit)).map((row) => row.id))
@@ -256,7 +275,7 @@ export async function importRecords(
         )
       await finishVisits(tx, touched, versions, undo, now)
       await assertReadable(tx, steps, touched)
-      for (const personId of peopleIn(steps, read.records)) await refreshFollow(tx, personId, now)
+      for (const personId of peopleIn(steps, plan.people)) await refreshFollow(tx, personId, now)
       const counts = {
         ...plan.counts,
         merged: plan.counts.merged + taken.length,
@@ -271,7 +290,7 @@ export async function importRecords(
         undo: JSON.stringify(undo),
         undoneOn: null,
       })
-      for (const one of read.records.person)
+      for (const one of plan.people)
         await appendAudit(
           tx,
           {
@@ -304,10 +323,10 @@ function visitsIn(steps: readonly Step[]): string[] {
   return [...new Set(ids)]
 }
 
-function peopleIn(steps: readonly Step[], records: BundleRecords): string[] {
+function peopleIn(steps: readonly Step[], people: BundleRecords['person']): string[] {
   const added = new Set(steps.filter((s) => s.kind === 'followState').map((s) => s.row.personId))
   // a state that came along whole is as it was; everything else is worked out anew
-  return records.person.map(({ id }) => id).filter((id) => !added.has(id) && steps.length > 0)
+  return people.map(({ id }) => id).filter((id) => !added.has(id) && steps.length > 0)
 }
 
 /** A visit that was here already goes one version on, so that whoever has it open is told. */
@@ -494,7 +513,7 @@ export async function undoImport(
   by: Importer,
   now: Date,
 ): Promise<Record<string, number>> {
-  const { counts, free } = await database.write(async (tx) => {
+  const undone = database.write(async (tx) => {
     const [run] = await tx.select().from(importRun).where(eq(importRun.id, id))
     if (!run || (run.byAccount !== by.accountId && !by.isOwner)) throw fault('noImport', 'id')
     if (run.undoneOn !== null || run.undo === '') throw fault('importUsed')
@@ -525,6 +544,11 @@ export async function undoImport(
     const entry = { actor: by.accountId, personId: '', what: `${run.kind} ${id} undone`, origin: by.origin }
     await appendAudit(tx, { ...entry, action: 'imported' }, now)
     return { counts: run.counts, free: await unsharedFiles(tx, hashes) }
+  })
+  const { counts, free } = await undone.catch((error: unknown) => {
+    // something was hung on what came in: a plan, a link, a visit
+    if (!(error instanceof Fault) && /CONSTRAINT/.test(errorCode(error))) throw fault('importUsed')
+    throw error
   })
   for (const path of free) await rm(join(dirname(database.file), path), { force: true })
   return counts

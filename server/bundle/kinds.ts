@@ -89,7 +89,14 @@ export const kindRules: { readonly [K in BundleKind]: KindRule } = {
     beside: { linkId: null },
   },
   decision: { table: tables.followDecision, key: ['id'], of: 'person', isFixed: true, beside: {} },
-  followState: { table: tables.followState, key: ['personId'], of: 'person', isFixed: false, beside: {} },
+  followState: {
+    table: tables.followState,
+    key: ['personId'],
+    of: 'person',
+    isFixed: false,
+    // what visits hold back of a plan is worked out here
+    beside: { toldKey: '', isToldOpen: true, waitsSince: null },
+  },
 }
 export const kindsInOrder = Object.keys(kindRules) as BundleKind[]
 

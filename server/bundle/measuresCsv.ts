@@ -1,5 +1,12 @@
+import { createHash } from 'node:crypto'
 import { parse } from 'csv-parse/sync'
-import { errorKindOf, measureTable, type MeasureId, type NumberMeasureId } from '@sturvo/core/measures'
+import {
+  errorKindOf,
+  measureStates,
+  measureTable,
+  type MeasureId,
+  type NumberMeasureId,
+} from '@sturvo/core/measures'
 import type { References } from '@sturvo/core/reference'
 import { daySchema, type BundleRecords } from '@sturvo/schema'
 import { csvOf, unguarded } from '../files/csv'
@@ -76,6 +83,7 @@ export function fromMeasures(text: string): { records: Partial<BundleRecords>; l
     (column) => !['client_id', 'error', 'method', 'trial'].includes(column) && !(column in rows[0]!),
   )
   if (missing.length > 0) throw importFault(`This table has no column “${missing[0]!}”.`)
+  const source = createHash('sha256').update(text).digest('hex')
   const people = new Map<string, BundleRecords['person'][number]>()
   const visits = new Map<string, BundleRecords['visit'][number]>()
   const measure: BundleRecords['measure'] = []
@@ -103,16 +111,18 @@ export function fromMeasures(text: string): { records: Partial<BundleRecords>; l
     const trial = read('trial') === '' ? 1 : Number(read('trial'))
     if (!Number.isInteger(trial) || trial < 1 || trial > 99)
       throw importFault(`Row ${at}: a trial is a number from 1 to 99.`, `row ${at}`)
-    if (definition.kind === 'number' && read('unit') !== definition.unit)
+    const state = measureStates.find((one) => one === read('value'))
+    if (definition.kind === 'number' && state === undefined && read('unit') !== definition.unit)
       throw importFault(
         `Row ${at}: ${id} is in “${definition.unit}”, not in “${read('unit').slice(0, 12)}”.`,
         `row ${at}`,
       )
-    const value = definition.kind === 'number' ? Number(read('value')) : read('value')
+    const value = definition.kind === 'number' ? (state ?? Number(read('value'))) : read('value')
     if (read('value') === '' || (typeof value === 'number' && !Number.isFinite(value)))
       throw importFault(`Row ${at}: “${read('value').slice(0, 20)}” is no value of ${id}.`, `row ${at}`)
-    const personId = ownId('client', read('client_id') === '' ? name : read('client_id'))
-    const visitId = ownId('visit', read('visit') === '' ? `${personId} ${day.data}` : read('visit'))
+    // a table tells no year of birth: whom it names by an id that is not ours is somebody of this table alone
+    const personId = ownId('client', read('client_id') || ' ', `${source} ${name}`)
+    const visitId = ownId('visit', read('visit') || ' ', `${personId} ${day.data}`)
     const earlier = visits.get(visitId)
     if (earlier && (earlier.personId !== personId || earlier.startedOn !== day.data))
       throw importFault(

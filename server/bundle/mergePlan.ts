@@ -1,5 +1,6 @@
 import { bundleKinds, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import { stableText } from './stableText'
+import { wasSignedFor } from './ownership'
 import { asText, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 
 /** What becomes of one record of a file. */
@@ -34,6 +35,8 @@ const aboutWriting = new Set([
   'supersededBy',
   'coreVersion',
   'referencesVersion',
+  // whose hand it was comes in as somebody's from elsewhere
+  'byAccount',
 ])
 const contentOf = (row: Row) =>
   stableText(Object.fromEntries(Object.entries(row).filter(([column]) => !aboutWriting.has(column))))
@@ -127,6 +130,10 @@ export function mergePlan(there: BundleRecords, here: BundleRecords, isPartial =
       }
       if (!mine) {
         add(kind, row)
+        continue
+      }
+      if (kind === 'dealt' && wasSignedFor(mine, row)) {
+        plan.counts.same++
         continue
       }
       if (stableText(mine) === stableText(row) || contentOf(mine) === contentOf(row)) {

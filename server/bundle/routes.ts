@@ -18,6 +18,7 @@ import type { ReadImport } from './readImport'
 
 const mostBytes = 2 * 1024 ** 3
 const keptMs = 3_600_000
+const mostStaged = 4
 const upload = {
   field: 'file',
   mostBytes,
@@ -86,6 +87,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
       const read = await work.run('readImport', { file: file.path, into: own })
       const by = importerOf(request)
       const plan = await planImport(database, database.db, read, by.isOwner)
+      await makeRoom(staged, by.accountId)
       staged.set(id, { read, folder: own, accountId: by.accountId, until: Date.now() + keptMs })
       // pictures of a file that nobody takes in do not stay
       setTimeout(() => void forgetOld(staged).catch(() => undefined), keptMs + 1000).unref()
@@ -104,15 +106,20 @@ export function bundleRoutes(database: Database, work: Work): Router {
     const found = staged.get(id)
     // what one looks at is nobody else's to take in
     if (!found || found.accountId !== by.accountId || found.until < Date.now()) throw fault('noImport', 'id')
-    const laid = await layInFiles(database, found.read.files, found.folder)
+    // pressed twice at once, one is told: the files of the other are not to be laid in and taken back beside it
+    staged.delete(id)
+    const laid = await layInFiles(database, found.read.files, found.folder).catch((error: unknown) => {
+      staged.set(id, found)
+      throw error
+    })
     const input = { id, read: found.read, choices: new Map(choices.map((one) => [one.id, one.take])), by }
     const counts = await importRecords(database, { ...input, now: new Date() }).catch(
       async (error: unknown) => {
         await laid.takeBack()
+        staged.set(id, found)
         throw error
       },
     )
-    staged.delete(id)
     await rm(found.folder, { recursive: true, force: true })
     response.status(201).json({ id, counts, isUndone: false })
   })
@@ -122,6 +129,15 @@ export function bundleRoutes(database: Database, work: Work): Router {
     response.json({ id, counts, isUndone: true })
   })
   return router
+}
+
+/** Of what somebody looks at and takes in never, only the last few stay. */
+async function makeRoom(staged: Map<string, Staged>, accountId: string): Promise<void> {
+  const own = [...staged].filter(([, one]) => one.accountId === accountId)
+  for (const [id, { folder }] of own.slice(0, Math.max(0, own.length - mostStaged + 1))) {
+    staged.delete(id)
+    await rm(folder, { recursive: true, force: true })
+  }
 }
 
 async function forgetOld(staged: Map<string, Staged>): Promise<void> {

@@ -90,7 +90,7 @@ function Preview({
   const [takeIn, { isLoading, error }] = useTakeFileInMutation()
   const [chosen, setChosen] = useState<Record<string, Take>>({})
   const takeOf = ({ id, newer }: ImportConflict) => chosen[id] ?? newer
-  const { counts, conflicts, people, leftOut } = preview
+  const { counts, conflicts, people, leftOut, signs } = preview
   const submit = () =>
     void takeIn({ id: preview.id, choices: conflicts.map((one) => ({ id: one.id, take: takeOf(one) })) })
       .unwrap()
@@ -112,6 +112,13 @@ function Preview({
           <Count name="newer here, kept" value={counts.kept} />
           <Count name="changed in both" value={conflicts.length} />
         </dl>
+        {signs > 0 && (
+          <p role="note">
+            {signs === 1 ? 'A caution was' : `${signs} cautions were`} dealt with there. Taking the file in,
+            you sign for {signs === 1 ? 'it' : 'them'} with today’s date: look at{' '}
+            {signs === 1 ? 'it' : 'them'} in the Story afterwards.
+          </p>
+        )}
         {leftOut.length > 0 && (
           <details open={leftOut.length < 6}>
             <summary>Left out: {leftOut.length}</summary>
