@@ -59,6 +59,7 @@ test.each([
   ['half \ud83d letter', 'half \ufffd letter'],
   ['whole \ud83e\uddb6 letter', 'whole \ud83e\uddb6 letter'],
   ['safe\u202etxt.exe', 'safetxt.exe'],
+  ['Ansa\uffff Rook\ufffe', 'Ansa Rook'],
 ])('%j becomes %j', (text, clean) => expect(cleanText(text)).toBe(clean))
 
 test('everything within is cleaned, names of keys too, and what needs nothing stays the very same', () => {

@@ -8,7 +8,8 @@ const directionSigns = /\p{Bidi_Control}/gu
 /** half letters, which no file and no database can keep */
 const loneSurrogates = /\p{Cs}/gu
 const plainLine = /^[ -~]*$/ // most texts; nothing in them to look for
-const byteOrderMarks = /[\ufeff\ufff9-\ufffb]/g
+// marks of the order of bytes, and the two places that are no letter anywhere
+const byteOrderMarks = /[\ufeff\ufff9-\ufffb\ufffe\uffff]/g
 
 export const tooDeepText = 'This lies in more levels than anything Sturvo knows. Nothing was changed.'
 

@@ -32,7 +32,7 @@ export const importPreviewSchema = z.object({
   }),
   conflicts: z.array(importConflictSchema),
   /** cautions dealt with there, which whoever takes the file in signs for */
-  signs: z.number().int().default(0),
+  signs: z.number().int(),
   /** what the file has and this program does not take, in words */
   leftOut: z.array(z.string()),
 })

@@ -12,6 +12,9 @@ export const faultText = {
   linkMade: 'This link was made already; its address was shown once. Make a new one and revoke the old one.',
   linkEndsBefore: 'The link would end before today. Nothing was made: choose a later day.',
   noPlanKept: 'No plan has been kept for this client yet. Keep the plan first, then make the link.',
+  dayTooFar: 'This day is more than a year away. Nothing was kept: check the day and the clock.',
+  tooManyEntries:
+    'So much has been written today that no more is taken. It stays on this phone and is sent tomorrow.',
   dayToCome: 'This day has not come yet. Nothing was kept: check the day.',
   putOffTooFar: 'Nothing may be put off for so long. Nothing was changed: choose a nearer day.',
   logMoved: 'Something came in since you looked. Nothing was changed: look at the log again, then decide.',
@@ -80,6 +83,8 @@ export const faultText = {
   copyFailed: 'The copy could not be made. Nothing of it was kept; the earlier copies are as they were.',
   noCopyYet: 'There is no copy yet. Make one first.',
   otherName: 'This is not the name of this client. Nothing was deleted: type it as it stands above.',
+  ownFactor: 'Your own second factor is taken off in Account, with a code of it. Nothing was changed.',
+  ownReset: 'Your own password is changed in Account, with the one of now. Nothing was made.',
   importClash:
     'Something in this file has the name of somebody else’s record here. Nothing was changed: it cannot come in.',
   importMoved:

@@ -12,7 +12,7 @@ let server: TestServer
 const by = {} as Record<Role, Agent>
 beforeAll(async () => {
   server = await startTestServer(undefined, {
-    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999 },
+    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999, closedLink: 9999 },
   })
   by.owner = { agent: server.agent, csrf: server.csrf }
   for (const role of ['practitioner', 'assistant'] as const) {

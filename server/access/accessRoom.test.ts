@@ -255,3 +255,46 @@ test.each([
   ['curl/8', 'another program'],
   [undefined, 'another program'],
 ])('%s is %s', (agent, words) => expect(deviceWords(agent)).toBe(words))
+
+test('who is shut out comes in by no other door: invitations they made, and the reset made for them, close with the account', async () => {
+  const other = await startTestServer()
+  const second = { name: 'Ferro Dane', email: 'ferro@tideway.example', role: 'owner' }
+  const as = (who: Browser) => async (wish: object) =>
+    madeInviteSchema.parse((await post('/api/invites', wish, who).expect(201)).body).address.split('#')[1]!
+  const way = (token: string) =>
+    request.agent(anotherApp(other)).get('/api/invite').set('x-sturvo-invite', token)
+  const way2 = (token: string, password: string) =>
+    request.agent(anotherApp(other)).post('/api/invite').set('x-sturvo-invite', token).send({ password })
+  await way2(await as(other)(second), own).expect(201)
+  const agent = request.agent(anotherApp(other))
+  const signedIn = sessionSchema.parse(
+    (await agent.post('/api/session').send({ email: second.email, password: own })).body,
+  )
+  const byFerro = await as({ agent, csrf: signedIn.csrf })({ ...bram, email: 'nobody@tideway.example' })
+  const [, row] = await other.database.db.select().from(account)
+  const reset = await as(other)({ accountId: row!.id })
+  for (const token of [byFerro, reset]) await way(token).expect(200)
+  const shut = (id: string, body: object) =>
+    other.agent.patch(`/api/accounts/${id}`).set('x-sturvo-csrf', other.csrf).send(body)
+  await shut(row!.id, { isDisabled: true }).expect(200)
+  for (const token of [byFerro, reset]) await way(token).expect(404)
+  // an open screen alone: neither the second factor of its own account off, nor a way around its password
+  const [mine] = await other.database.db.select().from(account)
+  await shut(mine!.id, { withoutFactor: true }).expect(409)
+  await post('/api/invites', { accountId: mine!.id }, other).expect(409)
+  await other.close()
+})
+
+test('a password of one letter, of blanks, or of one’s own name or address is none', async () => {
+  const someone = { name: 'Marsh Oakley', email: 'marsh.oakley@tideway.example', role: 'assistant' }
+  const { token } = await invited(someone)
+  for (const password of [
+    'aaaaaaaaaaaaaa',
+    '              ',
+    'Marsh Oakley',
+    'marsh.oakley@tideway.example',
+    'marshoakley1984',
+  ])
+    expect([password, (await accept(token, password)).status]).toEqual([password, 422])
+  await accept(token, 'marsh birds and mud').expect(201)
+})

@@ -69,7 +69,7 @@ export function guard(input: {
 }
 
 /** Ends when a limiter lets the request through; throws its Fault where it does not. */
-function passed(limiter: RequestHandler, request: Request, response: Response): Promise<void> {
+export function passed(limiter: RequestHandler, request: Request, response: Response): Promise<void> {
   return new Promise((resolve, reject) => {
     const done = (error?: unknown) =>
       error === undefined ? resolve() : reject(error instanceof Error ? error : new Error('limited'))

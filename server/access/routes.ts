@@ -22,7 +22,14 @@ import { changePassword, checkSignIn } from '../signin/accounts'
 import { beginFactor, confirmFactor, takeCode, takeFactorAway } from '../signin/factor'
 import { isFactorWanted } from '../signin/factorRule'
 import { countTry, knownBrowserOf, type Trier } from '../signin/guessing'
-import { acceptInvite, makeInvite, openInvites, readInvite, revokeInvite } from '../signin/invites'
+import {
+  closeInvitesOf,
+  acceptInvite,
+  makeInvite,
+  openInvites,
+  readInvite,
+  revokeInvite,
+} from '../signin/invites'
 import { endAllSessions, forget, longestSession, whoIs } from '../signin/sessions'
 
 const idLetters = 16 // of a session's hash: enough to tell them apart, and it opens nothing
@@ -54,6 +61,8 @@ export function accessRoutes(database: Database, publicUrl: string | undefined):
     const id = idOf(request)
     const change = bodyAs(accountChangeSchema, request)
     await notInDemo()
+    // an open screen alone takes off nobody's own second factor: that asks for a code, in Account
+    if (change.withoutFactor && id === whoIs(request).accountId) throw fault('ownFactor', 'withoutFactor')
     const now = new Date()
     await database.write(async (tx) => {
       const [row] = await tx.select().from(account).where(eq(account.id, id))
@@ -71,6 +80,8 @@ export function accessRoutes(database: Database, publicUrl: string | undefined):
         .set({ role, disabledOn, version: row.version + 1, changed: now.toISOString() })
         .where(eq(account.id, id))
       if (change.withoutFactor) await takeFactorAway(tx, id, now)
+      // who is shut out comes in by no other door, nor does whoever they would have let in
+      if (disabledOn !== null) await closeInvitesOf(tx, id, now)
       // what somebody may do is looked up with every request; an open page would still show the former rooms
       if (role !== row.role || disabledOn !== null || change.withoutFactor) await endAllSessions(tx, id)
     })
@@ -81,6 +92,8 @@ export function accessRoutes(database: Database, publicUrl: string | undefined):
   router.post('/invites', async (request, response) => {
     const wish = bodyAs(newInviteSchema, request)
     await notInDemo()
+    if ('accountId' in wish && wish.accountId === whoIs(request).accountId)
+      throw fault('ownReset', 'accountId')
     const { line, token } = await makeInvite(database, {
       wish,
       byAccount: whoIs(request).accountId,

@@ -13,6 +13,7 @@ import { noRedFlags } from '../../core/judgement/reading/testing/bareFacts'
 import * as tables from '../data/tables'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
+import { csvOf, unguarded } from '../files/csv'
 import { fhirNames, footSites } from './fhirNames'
 import { columnsOf, kindRules, kindsInOrder } from './kinds'
 
@@ -331,6 +332,18 @@ test('a table of measures goes out with its names guarded and comes in; twice it
   expect((await looked(third, text)).counts).toMatchObject({ added: 0 })
   expect((await third.agent.get(`/api/people/${who}/measures.csv`)).text).toBe(text)
   await third.close()
+})
+
+test.each([
+  ['＝1+1', "'＝1+1"],
+  ['a;=1+1', `"'a;=1+1"`],
+  ['a\t@x', `"'a\t@x"`],
+  ['Rook; Ansa', '"Rook; Ansa"'],
+  ['-3.5', '-3.5'],
+])('in a table %j stands as %j, and reads as it was', (text, cell) => {
+  const written = csvOf(['name'], [[text]])
+  expect(written.split('\r\n')[1]).toBe(cell)
+  expect(unguarded(cell.replace(/^"|"$/g, ''))).toBe(text)
 })
 
 test.each([

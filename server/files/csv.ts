@@ -3,7 +3,8 @@ export function csvOf(columns: readonly string[], rows: readonly (readonly (stri
   return [columns, ...rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n'
 }
 
-const formula = /^[\s']*[=+\-@\t\r]/
+// full-width signs are read as their narrow ones by some table programs, and a cell may be cut at ; or a tab
+const formula = /(?:^|[;\t\n])[\s']*[=+\-@\t\r＝＋－＠]/
 
 /** Quoted where needed; a text that a table program would take for a formula is kept from being one. */
 function cell(value: string | number): string {
@@ -11,7 +12,7 @@ function cell(value: string | number): string {
     typeof value === 'string' && formula.test(value) && Number.isNaN(Number(value))
       ? `'${value}`
       : String(value)
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
+  return /[",;\t\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
 }
 
 /** A text as it was before it was guarded. */

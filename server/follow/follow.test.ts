@@ -75,7 +75,7 @@ beforeAll(async () => {
   const logger = pino({ level: 'debug' }, { write: (line: string) => void lines.push(line) })
   app = anotherApp(server, {
     logger,
-    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999 },
+    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999, closedLink: 9999 },
   })
   await write('post', '/api/people', { id: who, name: 'Ansa Rook', birthYear: 1984 }).expect(201)
   await write('post', `/api/people/${who}/visits`, { id: visitId, startedOn: dayAfter(today, -20) }).expect(
@@ -503,5 +503,62 @@ describe('with a kept plan', () => {
     for (let i = 0; i < 3; i++) await ask(link.token).expect(200)
     await ask(link.token).expect(429)
     await ask(other.token).expect(200)
+  })
+
+  test('days and clocks more than a year away are refused with one sentence; a stop sign among them is told today', async () => {
+    const far = dayAfter(today, -500)
+    const answer = await send(link.token, [entry(far, { pain: 1 })]).expect(422)
+    expect((answer.body as { error: { message: string } }).error.message).toContain('more than a year away')
+    await send(
+      link.token,
+      [entry(today, { pain: 1 })],
+      `${Number(today.slice(0, 4)) + 3}-01-01T00:00:00Z`,
+    ).expect(422)
+    await write('post', `/api/people/${who}/log`, {
+      entries: [entry(far, { pain: 1 })],
+      sentAt: new Date().toISOString(),
+    }).expect(422)
+    const before = (await logOf()).entries.length
+    await send(link.token, [entry(far, { pain: 1, stops: ['numb'] })]).expect(200)
+    const { entries, decisions: _, now } = await logOf()
+    expect(entries).toHaveLength(before + 1)
+    expect(entries.find((one) => (one.stops ?? []).includes('numb'))).toMatchObject({ day: today })
+    await write('post', `/api/people/${who}/follow-up`, {
+      kind: 'reopen',
+      id: 'reopenfar001',
+      planId: (await newest()).id,
+      rule: 'stopSign',
+      seenUpTo: now,
+      words: 'A phone with a wrong clock.',
+    }).expect(201)
+  })
+
+  test('of a day no more is taken than anybody writes; a stop sign comes through all the same', async () => {
+    const many = (from: number, count: number) =>
+      Array.from({ length: count }, (_, i) =>
+        entry(today, { id: `flood${String(from + i).padStart(7, '0')}`, pain: 1 }),
+      )
+    await send(link.token, many(0, 300)).expect(200)
+    const statuses: number[] = []
+    for (let i = 1; i <= 3; i++) statuses.push((await send(link.token, many(300 * i, 100))).status)
+    expect(statuses.at(-1)).toBe(429)
+    expect((await logOf()).entries.length).toBeLessThan(1000)
+    await send(link.token, [entry(today, { id: 'floodstop001', stops: ['hopPain'] })]).expect(200)
+  })
+
+  test('guessed links count by where they come from, and of a stranger hardly anything is read', async () => {
+    const narrow = anotherApp(server, { limits: { closedLink: 5 } })
+    const guess = (n: number) =>
+      request(narrow).get('/api/c/plan').set('x-sturvo-link', String(n).padStart(43, 'A'))
+    for (let i = 0; i < 5; i++) await guess(i).expect(404)
+    await guess(6).expect(429)
+    // who has a link is not kept waiting by them
+    await request(narrow).get('/api/c/plan').set('x-sturvo-link', link.token).expect(200)
+    const large = { sentAt: new Date().toISOString(), entries: [], more: 'x'.repeat(20_000) }
+    const asStranger = anotherApp(server)
+    await request(asStranger).post('/api/c/log').set('x-sturvo-link', 'B'.repeat(43)).send(large).expect(413)
+    expect(
+      (await request(asStranger).post('/api/c/log').set('x-sturvo-link', link.token).send(large)).status,
+    ).toBe(422)
   })
 })

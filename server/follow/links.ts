@@ -129,6 +129,12 @@ export async function openLink(database: Database, { token, word }: Shown, now: 
   return row
 }
 
+/** Whether a token opens a link at all, its word not asked. */
+export async function isOpenLink(database: Database, token: string | undefined): Promise<boolean> {
+  const row = await linkRow(database.db, token)
+  return row !== undefined && row.revokedOn === null
+}
+
 const tokenShape = /^[A-Za-z0-9_-]{43}$/
 
 async function linkRow(db: Db, token: string | undefined): Promise<LinkRow | undefined> {

@@ -1,9 +1,9 @@
 import dayjs from 'dayjs'
-import { asc, desc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, isNotNull, sql } from 'drizzle-orm'
 import { restartShare } from '@sturvo/core/followup'
 import { referenceValues } from '@sturvo/core/reference'
 import { logEntrySchema, type LogAnswer, type LogPost, type LogPosted } from '@sturvo/schema'
-import type { Database } from '../data/database'
+import type { Database, Db } from '../data/database'
 import { account, followDecision, logEntry } from '../data/tables'
 import { fault } from '../http/faults'
 import { practiceAnswer, practiceRow } from '../practice/queries'
@@ -55,6 +55,8 @@ export async function keepEntries(
   return database.write(async (tx) => {
     // by the clock of the write itself: what waits in line behind a decision has come after it
     const receivedAt = new Date().toISOString()
+    if ('linkId' in sender && !rows.some((row) => (row.value.stops ?? []).length > 0))
+      await assertRoom(tx, personId, receivedAt)
     await tx
       .insert(logEntry)
       .values(rows.map((row) => ({ ...row, receivedAt })))
@@ -67,6 +69,24 @@ export async function keepEntries(
       paused: stoppedSince(await inForceOf(tx, personId, now)) !== undefined,
     }
   })
+}
+
+const mostADay = 500
+const mostBytesADay = 1_000_000
+
+/** A link is one client's: nobody writes so much in a day. A stop sign always comes through. */
+async function assertRoom(tx: Db, personId: string, receivedAt: string): Promise<void> {
+  const [today] = await tx
+    .select({ count: sql<number>`count(*)`, bytes: sql<number>`coalesce(sum(length(${logEntry.value})), 0)` })
+    .from(logEntry)
+    .where(
+      and(
+        eq(logEntry.personId, personId),
+        isNotNull(logEntry.linkId),
+        gte(logEntry.receivedAt, `${receivedAt.slice(0, 10)}T00:00:00.000Z`),
+      ),
+    )
+  if (today!.count >= mostADay || today!.bytes >= mostBytesADay) throw fault('tooManyEntries', 'entries')
 }
 
 const shownEntries = 2000

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { Router, type Request } from 'express'
+import { Router, type Request, type RequestHandler, type Response } from 'express'
+import { passed } from '../access/guard'
 import { referenceValues, type References } from '@sturvo/core/reference'
 import type { OwnDrill } from '@sturvo/core/training'
 import { loggedDays, stopSigns, type StopSign } from '@sturvo/core/followup'
@@ -39,8 +40,16 @@ type Asked = { kept: KeptPlan; isHeld: boolean; own: readonly OwnDrill[]; refere
 export function followRoutes(
   database: Database,
   work: Work,
-  publicUrl: string | undefined,
-  webFolder: string,
+  {
+    publicUrl,
+    webFolder,
+    closedLink,
+  }: {
+    publicUrl: string | undefined
+    webFolder: string
+    /** counts refusals of links by the address they come from */
+    closedLink: RequestHandler
+  },
 ): Router {
   const router = Router()
   const personThere = async (id: string) => {
@@ -173,19 +182,21 @@ export function followRoutes(
     response.type('html').attachment('plan.html').send(page)
   })
   /** A refusal of a link tells whom to call instead. */
-  const opened = async (request: Request) => {
+  const opened = async (request: Request, response: Response) => {
     try {
       const link = await openLink(database, shownBy(request), new Date())
       if (await findPerson(database.db, link.personId)) return link
       throw fault('linkClosed', 'x-sturvo-link')
     } catch (error) {
       if (!(error instanceof Fault)) throw error
+      // each guess is another link: they count by where they come from
+      await passed(closedLink, request, response)
       throw new Fault(error.status, error.code, error.message, error.path, { contact: await contactOf() })
     }
   }
   router.get('/c/plan', async (request, response) => {
     const now = new Date()
-    const link = await opened(request)
+    const link = await opened(request, response)
     const plan = await planOf(link.personId)
     if (!plan)
       throw new Fault(404, 'linkClosed', fault('linkClosed').message, '', { contact: await contactOf() })
@@ -193,13 +204,13 @@ export function followRoutes(
     response.json(await answerOf(link.personId, plan, link.until, now))
   })
   router.get('/c/figures', async (request, response) => {
-    const { personId } = await opened(request)
+    const { personId } = await opened(request, response)
     const made = await figuresOf(personId)
     if (!made) throw fault('linkClosed')
     response.json(made)
   })
   router.post('/c/log', async (request, response) => {
-    const { id: linkId, personId } = await opened(request)
+    const { id: linkId, personId } = await opened(request, response)
     const now = new Date()
     const post = postOf(request, now)
     response.json(await keepEntries(database, { personId, post, sender: { linkId }, now }))
@@ -211,6 +222,8 @@ export function followRoutes(
   router.post('/people/:id/log', async (request, response) => {
     const personId = await personThere(idOf(request))
     const post = bodyAs(logPostSchema, request)
+    const far = farIn(post, new Date())
+    if (far !== undefined) throw fault('dayTooFar', far)
     const { accountId } = whoIs(request)
     response.json(await keepEntries(database, { personId, post, sender: { accountId }, now: new Date() }))
   })
@@ -234,10 +247,24 @@ function shownBy(request: Request): Shown {
   return { token: request.get('x-sturvo-link'), word: request.get('x-sturvo-word') }
 }
 
+const farDays = 400 // a plan and a season before it
+const dayMs = 86_400_000
+
+/** Where a log names a moment or a day that no plan here can be about, or undefined. */
+function farIn({ sentAt, entries }: LogPost, now: Date): string | undefined {
+  const isFar = (moment: string) => Math.abs(Date.parse(moment) - now.getTime()) > farDays * dayMs
+  if (isFar(sentAt)) return 'sentAt'
+  const index = entries.findIndex(({ day, at }) => isFar(day) || isFar(at))
+  return index < 0 ? undefined : `entries.${index}.day`
+}
+
 /** What a phone sent; of something that cannot be read the stop signs are heard all the same. @throws Fault 400, 422 */
 function postOf(request: Request, now: Date): LogPost {
   const parsed = logPostSchema.safeParse(request.body)
-  if (parsed.success) return parsed.data
+  const far = parsed.success ? farIn(parsed.data, now) : undefined
+  if (parsed.success && far === undefined) return parsed.data
   const entries = stopsIn(request.body, now)
-  return entries.length > 0 ? { entries, sentAt: now.toISOString() } : bodyAs(logPostSchema, request)
+  if (entries.length > 0) return { entries, sentAt: now.toISOString() }
+  if (far !== undefined) throw fault('dayTooFar', far)
+  return bodyAs(logPostSchema, request)
 }

@@ -21,6 +21,7 @@ import { deviceShelf, usualDevices, type DeviceShelf } from '../devices/deviceSh
 import { deviceRoutes } from '../devices/routes'
 import { documentRoutes } from '../documents/routes'
 import { eyeRoutes } from '../eye/routes'
+import { isOpenLink } from '../follow/links'
 import { followRoutes } from '../follow/routes'
 import { peopleRoutes } from '../people/routes'
 import { planRoutes } from '../plans/routes'
@@ -52,7 +53,7 @@ export type AppInput = {
   webFolder: string
   work: Work
   devices?: DeviceShelf
-  limits?: Limits
+  limits?: Partial<Limits>
   /** what the first owner has to type; without one nobody can become it */
   ownerCode?: string | undefined
   /** where clients reach the practice, without a slash at the end; left out, only this machine is reached */
@@ -90,7 +91,8 @@ export function createApp(input: AppInput): Express {
 const packedFromBytes = 1024
 
 function apiRouter(input: AppInput): Router {
-  const { database, work, devices = shelfOf(work), ownerCode, publicUrl, limits = usualLimits } = input
+  const { database, work, devices = shelfOf(work), ownerCode, publicUrl } = input
+  const limited = limiters({ ...usualLimits, ...input.limits })
   const keeper = input.copies ?? copyKeeper(database, { folder: copiesBeside(database.file) })
   const api = Router()
   api.use((_request, response, next) => {
@@ -99,7 +101,12 @@ function apiRouter(input: AppInput): Router {
   })
   api.use(sameOrigin, cookieParser())
   // who is let in is asked before anything that was sent is read
-  api.use(guard({ admit: (request) => admit(database, request), limiters: limiters(limits) }))
+  api.use(guard({ admit: (request) => admit(database, request), limiters: limited }))
+  // of somebody whose link opens nothing hardly anything is read
+  api.use('/c', async (request, response, next) => {
+    const isKnown = await isOpenLink(database, request.get('x-sturvo-link'))
+    express.json({ limit: isKnown ? '2mb' : '16kb' })(request, response, next)
+  })
   api.use(compression({ threshold: packedFromBytes }), express.json({ limit: '2mb' }), recordAudit(database))
   api.get('/health', async (_request, response) => {
     await database.db.select({ id: practice.id }).from(practice).limit(1)
@@ -118,7 +125,11 @@ function apiRouter(input: AppInput): Router {
     practiceRoutes(database, work),
     peopleRoutes(database, work),
     planRoutes(database, work),
-    followRoutes(database, work, publicUrl, input.webFolder),
+    followRoutes(database, work, {
+      publicUrl,
+      webFolder: input.webFolder,
+      closedLink: limited.closedLink,
+    }),
     visitRoutes(database),
     pictureRoutes(database),
     recordingRoutes(database, work),

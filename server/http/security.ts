@@ -51,12 +51,29 @@ function limit(most: number, keyOf: (request: Request) => string): RequestHandle
 }
 
 /** How many requests a minute are answered; a test that floods on purpose raises them. */
-export type Limits = { signIn: number; anonymous: number; health: number; session: number; link: number }
-export const usualLimits: Limits = { signIn: 60, anonymous: 600, health: 1200, session: 60_000, link: 120 }
+export type Limits = {
+  signIn: number
+  anonymous: number
+  health: number
+  session: number
+  link: number
+  closedLink: number
+}
+export const usualLimits: Limits = {
+  signIn: 60,
+  anonymous: 600,
+  health: 1200,
+  session: 60_000,
+  link: 120,
+  closedLink: 30,
+}
 
-const byAddress = (request: Request) => {
+// what one home or one machine is given: whoever has it has every address in it
+const homeBits = 64
+
+export const byAddress = (request: Request) => {
   const address = request.ip ?? ''
-  return isIPv6(address) ? ipKeyGenerator(address) : address
+  return isIPv6(address) ? ipKeyGenerator(address, homeBits) : address
 }
 
 /** A link has an allowance of its own; what is no token counts against its address. */
@@ -76,6 +93,7 @@ export function limiters(limits: Limits) {
     health: limit(limits.health, byAddress),
     session: limit(limits.session, sessionKey),
     link: limit(limits.link, byLink),
+    closedLink: limit(limits.closedLink, byAddress),
   }
 }
 export type Limiters = ReturnType<typeof limiters>

@@ -7,7 +7,7 @@ import { startLiveServer, type TestServer } from '../testing/testServer'
 let server: TestServer & { port: number }
 beforeAll(async () => {
   server = await startLiveServer(undefined, {
-    limits: { signIn: 1e6, anonymous: 1e6, health: 1e6, session: 1e6, link: 1e6 },
+    limits: { signIn: 1e6, anonymous: 1e6, health: 1e6, session: 1e6, link: 1e6, closedLink: 1e6 },
     ownerCode: 'ABCD-EFGH',
   })
   const write = (path: string, body: object) =>

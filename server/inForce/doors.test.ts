@@ -60,7 +60,7 @@ let proven: typeof planVersion.$inferSelect
 beforeAll(async () => {
   server = await startTestServer()
   app = anotherApp(server, {
-    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999 },
+    limits: { signIn: 9999, anonymous: 9999, health: 9999, session: 9999, link: 9999, closedLink: 9999 },
   })
   await nextClient()
   const wish = { id: planId, visitId, visitVersion: await versionOf(visitId), after: 0 }

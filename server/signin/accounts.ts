@@ -38,7 +38,7 @@ export async function addFirstOwner(
 }
 
 export async function newAccountRow({ password, ...known }: NewAccount, now: Date): Promise<AccountRow> {
-  await assertUncommon(password)
+  await assertUncommon(password, [known.name, known.email])
   const stamp = now.toISOString()
   return {
     id: newId(now),
@@ -64,9 +64,22 @@ export async function insertAccount(tx: Db, row: AccountRow): Promise<AccountRow
 }
 
 /** @throws Fault 422 for a password that is among the first that anybody tries */
-export async function assertUncommon(password: string): Promise<void> {
-  if ((await commonPasswords()).has(password.toLowerCase())) throw fault('commonPassword', 'password')
+/** @param own name and address of whose it is: nobody guesses longer than that */
+export async function assertUncommon(password: string, own: readonly string[] = []): Promise<void> {
+  const plain = plainText(password)
+  const isOneLetter = new Set(plain).size <= 1
+  const isOwn = own.some((text) => {
+    const parts = [text, text.split('@')[0] ?? ''].map(plainText)
+    return parts.some((part) => part !== '' && (plain === part || repeats(plain, part)))
+  })
+  if (isOneLetter || isOwn || (await commonPasswords()).has(password.toLowerCase()))
+    throw fault('commonPassword', 'password')
 }
+
+const plainText = (text: string) => text.toLowerCase().replace(/\s+/g, '')
+/** "mossmoss", "moss1984": a word of one's own with a number behind it, or several times. */
+const repeats = (plain: string, part: string) =>
+  part.length > 3 && plain.replaceAll(part, '').replace(/\d/g, '') === ''
 
 /** A new password by the command line: every session of the account ends, and nothing counts against it any more. */
 export async function resetPassword(
@@ -75,7 +88,7 @@ export async function resetPassword(
   password: string,
   now: Date,
 ): Promise<AccountRow> {
-  await assertUncommon(password)
+  await assertUncommon(password, [email])
   const passwordHash = await hashPassword(password)
   return database.write(async (tx) => {
     const [row] = await tx.select().from(account).where(eq(account.email, email))
@@ -109,7 +122,7 @@ export async function changePassword(
 ): Promise<void> {
   const { trier, current, password, session, now } = input
   const row = await checkSignIn(database, trier, current, now)
-  await assertUncommon(password)
+  await assertUncommon(password, [row.name, row.email])
   const passwordHash = await hashPassword(password)
   await database.write((tx) => setPassword(tx, row, passwordHash, now, session))
 }

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { and, eq, gt, isNull } from 'drizzle-orm'
+import { and, eq, gt, isNull, or } from 'drizzle-orm'
 import type { Invite, InviteLine, Role } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { newId } from '../data/ids'
@@ -94,6 +94,21 @@ export async function revokeInvite(database: Database, id: string, now: Date): P
   if (gone.length === 0) throw notFound('invitation')
 }
 
+/** Ways in that somebody made for others, or others for them, open nothing any more. */
+export async function closeInvitesOf(tx: Db, accountId: string, now: Date): Promise<void> {
+  const stamp = now.toISOString()
+  await tx
+    .update(invite)
+    .set({ revokedOn: stamp, changed: stamp })
+    .where(
+      and(
+        or(eq(invite.accountId, accountId), eq(invite.byAccount, accountId)),
+        isNull(invite.usedOn),
+        isNull(invite.revokedOn),
+      ),
+    )
+}
+
 /** What an open way in says. @throws Fault 404 inviteClosed: wrong, used, ended, taken back are one and the same */
 export async function readInvite(
   db: Db,
@@ -110,7 +125,7 @@ export async function acceptInvite(
   { token, password, now }: { token: string | undefined; password: string; now: Date },
 ): Promise<{ email: string; accountId: string }> {
   const open = await openRow(database.db, token, now)
-  await assertUncommon(password)
+  await assertUncommon(password, [open.name, open.email])
   const fresh = await newAccountRow({ name: open.name, email: open.email, role: open.role, password }, now)
   const passwordHash = await hashPassword(password)
   return database.write(async (tx) => {

@@ -128,8 +128,11 @@ export function usePhone(): { phone: PhoneState; tryAgain: () => void; giveWord:
         if (!saved) await db.put('kept', opened.answer.plan.version, `${token}:seen`)
         await db.put('links', { answer: opened.answer, word, askedAt }, token)
       } else if (opened.state === 'closed') {
-        // ended or revoked: the plan leaves this phone; what could not be sent stays
+        // ended or revoked: the plan leaves this phone, and what was sent with it; what could not be sent stays
         await db.delete('links', token)
+        for (const what of ['figures', 'seen', 'settled']) await db.delete('kept', `${token}:${what}`)
+        for (const { token: of, entry, isSent } of await db.getAll('written'))
+          if (of === token && isSent) await db.delete('written', [token, entry.id])
         setRefusal(opened)
       } else if (opened.state === 'word') setRefusal(opened)
       else if (!saved) setRefusal({ state: 'later' })

@@ -4,6 +4,7 @@ import type { ImportPreview } from '@sturvo/schema'
 import ImportRoom from './ImportRoom'
 
 const preview: ImportPreview = {
+  signs: 2,
   id: 'import000001',
   kind: 'bundle',
   people: [{ name: 'Ansa Rook', isHere: true }],
