@@ -55,6 +55,7 @@ export const commands: readonly Command[] = [
         'STURVO_DB_URL',
         'in the environment: a libSQL server that holds the practice; pictures stay beside --db',
       ],
+      ['STURVO_DB_PLAIN', 'in the environment: yes lets an address of another machine be one without TLS'],
       ['STURVO_DB_TOKEN', 'in the environment: what that server asks for'],
       ['STURVO_COPY_PASSPHRASE', 'in the environment: seals the daily copies'],
       ['STURVO_PUBLIC_URL', 'in the environment: where clients reach the practice'],

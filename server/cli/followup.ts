@@ -1,7 +1,7 @@
 import { planDays } from '@sturvo/core/days'
 import { replay, type PlannedMinutes } from '@sturvo/core/followup'
 import { daysAsked } from '@sturvo/core/reading'
-import { worstPainOf, defaultSettings, logFileSchema, readingOf } from '@sturvo/schema'
+import { worstPainOf, defaultSettings, firstSentence, logFileSchema, readingOf } from '@sturvo/schema'
 import { followWhyText } from '@sturvo/words'
 import { solvedPlan } from '../work/solver'
 import { readArguments, UsageError } from './usage'
@@ -20,8 +20,7 @@ export async function followupOfFile(args: readonly string[]): Promise<string> {
   const { visit, fields } = await openVisitFile(visitFile)
   const log = logFileSchema.safeParse(await readJson(logFile))
   if (!log.success) {
-    const [issue] = log.error.issues
-    throw new UsageError(`${logFile}, ${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'cannot be read'}.`)
+    throw new UsageError(`${logFile}: ${firstSentence(log.error)}`)
   }
   const { reading, facts, references } = readingOf({
     fields,

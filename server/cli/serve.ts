@@ -145,6 +145,7 @@ export async function serve(args: readonly string[]): Promise<string> {
   const port = portOf(options, standardPort)
   const reach = reachOf(options, process.env.STURVO_PUBLIC_URL)
   const url = process.env.STURVO_DB_URL ?? ''
+  assertSealed(url)
   const database = await opened(() =>
     url === ''
       ? openDatabase(file, { alone: true })
@@ -208,4 +209,16 @@ async function emptied(file: string, isUnwanted: boolean): Promise<FileLock> {
   })
   if (isUnwanted) for (const end of ['', '-wal', '-shm', '.whole']) rmSync(file + end, { force: true })
   return lock
+}
+
+/** What goes to a server of databases on another machine goes sealed, unless somebody says by name that it need not. */
+function assertSealed(url: string): void {
+  if (url === '' || process.env.STURVO_DB_PLAIN === 'yes') return
+  if (!URL.canParse(url)) throw new UsageError('STURVO_DB_URL is no address.')
+  const { protocol, hostname } = new URL(url)
+  const isHere = ['127.0.0.1', 'localhost', '[::1]', '::1'].includes(hostname)
+  if (!isHere && !['https:', 'libsql:', 'wss:'].includes(protocol))
+    throw new UsageError(
+      'STURVO_DB_URL would send everything in clear to another machine: use https, or say STURVO_DB_PLAIN=yes.',
+    )
 }

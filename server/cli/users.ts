@@ -3,6 +3,7 @@ import {
   newAccountSchema,
   passwordSchema,
   rolesOfAccounts,
+  firstSentence,
   throughTheDoor,
 } from '@sturvo/schema'
 import { addAudit } from '../audit/chain'
@@ -28,7 +29,7 @@ export async function addUser(args: readonly string[], passwordFrom: () => Promi
       password: lineOf(await passwordFrom()),
     }),
   )
-  if (!input.success) throw new UsageError(input.error.issues[0]?.message ?? 'This account cannot be made.')
+  if (!input.success) throw new UsageError(firstSentence(input.error))
   return inPractice(file, async (database) => {
     const row = await addAccount(database, input.data, new Date())
     return `Added ${row.role} ${row.email}.`
@@ -47,7 +48,7 @@ export async function resetUser(
   const password = passwordSchema.safeParse(throughTheDoor(lineOf(await passwordFrom())))
   const wrong = email.error ?? password.error
   if (wrong || !email.success || !password.success)
-    throw new UsageError(wrong?.issues[0]?.message ?? 'This password cannot be set.')
+    throw new UsageError(wrong ? firstSentence(wrong) : 'This password cannot be set.')
   return inPractice(file, async (database) => {
     const now = new Date()
     const row = await resetPassword(database, email.data, password.data, now)

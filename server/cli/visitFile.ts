@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import { kitItems } from '@sturvo/core/training'
-import { checkChange, settingsSchema, type Fields } from '@sturvo/schema'
+import { checkChange, firstSentence, settingsSchema, type Fields } from '@sturvo/schema'
 import { UsageError } from './usage'
 
 const visitFileSchema = z.object({
@@ -37,10 +37,7 @@ export async function openVisitFile(file: string): Promise<{
 
 async function readVisitFile(file: string): Promise<z.infer<typeof visitFileSchema>> {
   const result = visitFileSchema.safeParse(await readJson(file))
-  if (!result.success)
-    throw new UsageError(
-      `${file}, ${result.error.issues[0]?.path.join('.') ?? ''}: ${result.error.issues[0]?.message ?? 'cannot be read'}.`,
-    )
+  if (!result.success) throw new UsageError(`${file}: ${firstSentence(result.error)}`)
   return result.data
 }
 

@@ -4,6 +4,7 @@ import { generateSecret, generateURI, verifySync } from 'otplib'
 import type { Database, Db } from '../data/database'
 import { account } from '../data/tables'
 import { fault } from '../http/faults'
+import { hashPassword, isPassword } from './passwords'
 import { hashOf } from './sessions'
 
 type AccountRow = typeof account.$inferSelect
@@ -11,7 +12,7 @@ type AccountRow = typeof account.$inferSelect
 const stepSeconds = 30
 const recoveryCodes = 10
 const codeLetters = 'abcdefghjkmnpqrstuvwxyz23456789' // none that is mistaken for another
-const codeLength = 12
+const codeLength = 20 // of 31 letters: 99 bits
 
 /** The secret an authenticator is given; it opens nothing before a code of it was shown. */
 export async function beginFactor(
@@ -40,6 +41,7 @@ export async function confirmFactor(
   now: Date,
 ): Promise<string[]> {
   const codes = Array.from({ length: recoveryCodes }, newCode)
+  const recoveryHashes = await Promise.all(codes.map((one) => hashPassword(plainCode(one))))
   await database.write(async (tx) => {
     const [row] = await tx.select().from(account).where(eq(account.id, accountId))
     if (!row?.factorPending) throw fault('noFactorBegun', 'code')
@@ -51,7 +53,7 @@ export async function confirmFactor(
         factorSecret: row.factorPending,
         factorPending: null,
         factorLastStep: step,
-        recoveryHashes: codes.map((one) => hashOf(plainCode(one))),
+        recoveryHashes,
         version: row.version + 1,
         changed: now.toISOString(),
       })
@@ -86,6 +88,8 @@ export async function takeCode(
   if (row.factorSecret === null) return
   if (code === undefined) throw fault('needCode', 'code')
   const step = stepOf(row.factorSecret, code, now)
+  // slow on purpose, so before anybody waits in line for the write
+  const fitting = step === undefined ? await fittingHash(row.recoveryHashes, plainCode(code)) : undefined
   const isTaken = await database.write(async (tx) => {
     if (step !== undefined) {
       // two who show the same code at once: one of them was first
@@ -99,15 +103,23 @@ export async function takeCode(
       .select({ hashes: account.recoveryHashes })
       .from(account)
       .where(eq(account.id, row.id))
-    const hash = hashOf(plainCode(code))
-    if (!now?.hashes.includes(hash)) return false
+    if (fitting === undefined || !now?.hashes.includes(fitting)) return false
     await tx
       .update(account)
-      .set({ recoveryHashes: now.hashes.filter((one) => one !== hash) })
+      .set({ recoveryHashes: now.hashes.filter((one) => one !== fitting) })
       .where(eq(account.id, row.id))
     return true
   })
   if (!isTaken) throw fault('wrongFactor', 'code')
+}
+
+/** Which of the kept ones a recovery code is; those of before they were kept as passwords are fit as well. */
+async function fittingHash(hashes: readonly string[], code: string): Promise<string | undefined> {
+  const former = hashOf(code)
+  if (hashes.includes(former)) return former
+  if (code.length !== codeLength) return undefined
+  for (const one of hashes) if (one.startsWith('$') && (await isPassword(one, code))) return one
+  return undefined
 }
 
 /** The step of time a code belongs to: that of now, the one before or the one after. */
@@ -127,5 +139,5 @@ function newCode(): string {
     .slice(0, codeLength)
     .map((byte) => codeLetters[byte % codeLetters.length])
     .join('')
-  return `${letters.slice(0, 4)}-${letters.slice(4, 8)}-${letters.slice(8)}`
+  return letters.match(/.{1,5}/g)!.join('-')
 }

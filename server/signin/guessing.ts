@@ -18,13 +18,16 @@ export function knownBrowserOf(request: Request): string | undefined {
 
 const freeTries = 5
 const freeFromAddress = 30
+// from many addresses at one account: many more than a forgetful owner of it needs
+const freeAtAccount = 30
 const longestWaitMs = 60_000
 const forgottenAfterMs = 24 * 3_600_000
 
 /**
  * Counts a try before the password is looked at, so that twenty at once count as twenty. From the sixth on each try
  * has to wait, twice as long each time, up to a minute; nobody is ever shut out. A browser that has signed in before
- * is counted by itself, so that a stranger's guesses never make its owner wait.
+ * is counted by itself, so that a stranger's guesses never make its owner wait; all others together, from whatever
+ * addresses, are slowed at one account too.
  *
  * @throws Fault 429 with the seconds to wait
  */
@@ -34,15 +37,16 @@ export async function countTry(database: Database, trier: Trier, now: Date): Pro
     const rows = await tx
       .select()
       .from(signInFailure)
-      .where(inArray(signInFailure.key, [keys.own, keys.all]))
+      .where(inArray(signInFailure.key, [keys.own, keys.all, keys.account]))
     const of = (key: string) => rows.find((row) => row.key === key)
     const waitMs = Math.max(
       waitOf(of(keys.own), freeTries, now),
       keys.isKnown ? 0 : waitOf(of(keys.all), freeFromAddress, now),
+      keys.isKnown ? 0 : waitOf(of(keys.account), freeAtAccount, now),
     )
     // a refused try does not make the next one wait longer: whoever is patient gets in
     if (waitMs > 0) return waitMs
-    for (const key of keys.isKnown ? [keys.own] : [keys.own, keys.all])
+    for (const key of keys.isKnown ? [keys.own] : [keys.own, keys.all, keys.account])
       await tx
         .insert(signInFailure)
         .values({ key, count: 1, lastAt: now.toISOString() })
@@ -73,14 +77,14 @@ export async function forgetTries(
   trier: Trier & { accountId: string; newBrowser: string },
   now: Date,
 ): Promise<void> {
-  const { own, all, isKnown } = await keysOf(tx, trier)
+  const { own, all, account, isKnown } = await keysOf(tx, trier)
   await tx.delete(signInFailure).where(eq(signInFailure.key, own))
   // the one that was right was counted beforehand
   if (!isKnown)
     await tx
       .update(signInFailure)
       .set({ count: sql`max(0, ${signInFailure.count} - 1)` })
-      .where(eq(signInFailure.key, all))
+      .where(inArray(signInFailure.key, [all, account]))
   const stamp = now.toISOString()
   await tx
     .insert(knownBrowser)
@@ -111,6 +115,7 @@ async function keysOf(tx: Db, { email, address, knownBrowser: browser }: Trier) 
     isKnown,
     own: `${hashOf(email)}:${isKnown ? known[0]!.idHash : hashOf(address)}`,
     all: `address:${hashOf(address)}`,
+    account: `${hashOf(email)}:everywhere`,
   }
 }
 

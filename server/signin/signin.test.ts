@@ -6,7 +6,7 @@ import { openDatabase } from '../data/database'
 import { account, session } from '../data/tables'
 import { practiceRow } from '../practice/queries'
 import { resetPassword } from './accounts'
-import { countTry } from './guessing'
+import { countTry, forgetTries } from './guessing'
 import { newOwnerCode } from './routes'
 import { anotherApp, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 
@@ -170,6 +170,24 @@ describe('guessing', () => {
     for (let i = 0; i < 9; i++) await guess(app, 'wrong')
     expect((await guess(app, testPassword)).status).toBe(429)
     expect((await guess(app, testPassword, known.split(';')[0])).status).toBe(201)
+    await other.close()
+  })
+  test('guesses at one account from many addresses are slowed together, and never its own browser', async () => {
+    const other = await startTestServer()
+    const known = {
+      email: 'ilse@tideway.example',
+      address: 'home',
+      accountId: '',
+      newBrowser: 'browser of Ilse',
+    }
+    const now = new Date()
+    const [owner] = await other.database.db.select().from(account)
+    await other.database.write((tx) => forgetTries(tx, { ...known, accountId: owner!.id }, now))
+    const from = (n: number) => countTry(other.database, { email: known.email, address: `street ${n}` }, now)
+    for (let n = 0; n < 30; n++) await from(n)
+    await expect(from(30)).rejects.toMatchObject({ status: 429 })
+    await countTry(other.database, { ...known, knownBrowser: known.newBrowser }, now)
+    await countTry(other.database, { email: 'ferro@tideway.example', address: 'street 31' }, now)
     await other.close()
   })
   test('after the wait the right password opens; nobody is shut out for good', async () => {
