@@ -1,3 +1,4 @@
+import { carriedText } from '../copies/carryOver'
 import { createWriteStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { setPriority } from 'node:os'
@@ -74,8 +75,16 @@ export async function restore(
     if (isTrial)
       return `The copy can be restored: ${await tryRestore(from, passphrase, textOption(options, 'near'))}.`
     const mayReplace = options.replace === true
-    const { kept } = await restoreCopy({ from, file: file!, mayReplace, passphrase, now: new Date() })
-    return `Restored to ${file}.${kept === undefined ? '' : ` The practice that was there is now ${kept}.`}`
+    const { kept, carried } = await restoreCopy({
+      from,
+      file: file!,
+      mayReplace,
+      passphrase,
+      now: new Date(),
+    })
+    const did = `${carriedText(carried)}.`
+    const ended = `${did.charAt(0).toUpperCase()}${did.slice(1)}`
+    return `Restored to ${file}. ${ended}${kept === undefined ? '' : ` The practice that was there is now ${kept}.`}`
   })
 }
 

@@ -1,20 +1,25 @@
 import {
+  copyFileSync,
   existsSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
   rmSync,
   statSync,
+  symlinkSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { createClient } from '@libsql/client'
+import { isNull } from 'drizzle-orm'
 import fc from 'fast-check'
 import { copiesSchema } from '@sturvo/schema'
 import { runCommand } from '../cli'
 import { openDatabase } from '../data/database'
-import { person } from '../data/tables'
+import { account, auditEntry, clientLink, invite, person, session, visit } from '../data/tables'
+import { addAccount } from '../signin/accounts'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
 import { copiesIn, copyNameOf, rotate } from './copyFolder'
@@ -94,6 +99,154 @@ test('a practice that is open is nobody’s to replace', async () => {
     output: expect.stringContaining('already open') as string,
   })
   await open.close()
+})
+
+describe('a copy in the place of a practice knows an earlier day', () => {
+  const shutAndSaid = async (path: string) => {
+    const database = await openDatabase(path)
+    try {
+      const { db } = database
+      return {
+        sessions: await db.$count(session),
+        links: await db.$count(clientLink, isNull(clientLink.revokedOn)),
+        invites: await db.$count(invite, isNull(invite.revokedOn)),
+        accounts: await db.select({ name: account.name, disabledOn: account.disabledOn }).from(account),
+        people: (await db.select({ name: person.name }).from(person)).map(({ name }) => name).sort(),
+        visits: await db.select({ id: visit.id, version: visit.version }).from(visit),
+        audit: await db.select({ action: auditEntry.action, what: auditEntry.what }).from(auditEntry),
+      }
+    } finally {
+      await database.close()
+    }
+  }
+
+  test('ways in are ended; who was shut, deleted or written on since stays so; and it is said', async () => {
+    const old = await startTestServer()
+    const ask = (method: 'post' | 'patch' | 'delete', path: string, body: object = {}) =>
+      old.agent[method](path).set('x-sturvo-csrf', old.csrf).send(body)
+    for (const [n, name] of ['Ansa Rook', 'Bo Skarne'].entries()) {
+      await ask('post', '/api/people', { id: `person00000${n}`, name }).expect(201)
+      await ask('post', `/api/people/person00000${n}/visits`, {
+        id: `visit000000${n}`,
+        startedOn: '2026-05-04',
+      }).expect(201)
+    }
+    await ask('post', '/api/invites', {
+      name: 'Ferro Dane',
+      email: 'ferro@tideway.example',
+      role: 'assistant',
+    }).expect(201)
+    await addAccount(
+      old.database,
+      {
+        name: 'Bram Oddny',
+        email: 'bram@tideway.example',
+        role: 'practitioner',
+        password: 'mudflats and marsh birds',
+      },
+      new Date(),
+    )
+    await old.database.write((tx) =>
+      tx.insert(clientLink).values({
+        id: 'link00000001',
+        personId: 'person000000',
+        tokenHash: 'x',
+        until: '2099-01-01',
+        wordHash: null,
+        wrongWords: 0,
+        lastOpened: null,
+        revokedOn: null,
+        byAccount: 'nobody',
+        created: 'x',
+        changed: 'x',
+      }),
+    )
+    const copy = join(out, 'earlier')
+    expect((await run(['backup', copy, '--db', old.database.file])).code).toBe(0)
+    const accounts = (await old.agent.get('/api/access').expect(200)).body as {
+      accounts: { id: string; name: string }[]
+    }
+    const bram = accounts.accounts.find(({ name }) => name === 'Bram Oddny')!
+    await ask('patch', `/api/accounts/${bram.id}`, { isDisabled: true }).expect(200)
+    await ask('post', '/api/people/person000001/delete', { name: 'Bo Skarne' }).expect(200)
+    await old.agent
+      .patch('/api/visits/visit0000000')
+      .set('x-sturvo-csrf', old.csrf)
+      .set('If-Match', '"0"')
+      .send({ changes: [{ path: 'answer.goal', value: 'A tide.' }] })
+      .expect(200)
+    const target = join(old.folder, 'moved.db')
+    await old.database.compact()
+    await old.database.close()
+    copyFileSync(old.database.file, target)
+    const answer = await run(['restore', copy, '--db', target, '--replace'])
+    expect([answer.code, answer.output]).toEqual([0, expect.stringContaining('1 links of clients')])
+    expect(answer.output).toContain('1 clients deleted since were deleted again')
+    const found = await shutAndSaid(target)
+    expect(found).toMatchObject({ sessions: 0, links: 0, invites: 0, people: ['Ansa Rook'] })
+    expect(found.accounts.find(({ name }) => name === 'Bram Oddny')!.disabledOn).not.toBeNull()
+    // above what an open page has seen: an edit from then is told, and never slips in
+    expect(found.visits).toEqual([{ id: 'visit0000000', version: 2 }])
+    expect(found.audit.map(({ action }) => action)).toEqual(expect.arrayContaining(['restored', 'deleted']))
+    expect(readdirSync(old.folder).filter((name) => name.includes('.restoring'))).toEqual([])
+    // half of a restore that was killed is the whole practice in clear: the next start takes it away
+    writeFileSync(`${target}.restoring`, 'half')
+    await (await openDatabase(target, { alone: true })).close()
+    expect(existsSync(`${target}.restoring`)).toBe(false)
+    await old.close().catch(() => undefined)
+  })
+
+  test('only what the copy lists is laid in; a link is none; a foreign trigger or view is refused', async () => {
+    const to = join(out, 'with-more')
+    await run(['backup', to, '--db', file])
+    writeFileSync(join(to, 'pictures', `${'a'.repeat(64)}.png`), 'not listed')
+    symlinkSync('/etc/hostname', join(to, 'pictures', `${'b'.repeat(64)}.png`))
+    const target = join(out, 'listed', 'practice.db')
+    expect((await run(['restore', to, '--db', target])).code).toBe(0)
+    expect(readdirSync(join(out, 'listed', 'pictures'))).toHaveLength(1)
+    for (const [name, sql] of [
+      ['trigger', 'CREATE TRIGGER more AFTER INSERT ON person BEGIN DELETE FROM visit; END'],
+      ['view', 'CREATE VIEW everybody AS SELECT * FROM person'],
+    ] as const) {
+      const other = join(out, `with-${name}`)
+      await run(['backup', other, '--db', file])
+      const client = createClient({ url: `file:${join(other, 'practice.db')}` })
+      await client.execute(sql)
+      client.close()
+      const { sha256Of } = await import('./manifest')
+      const manifest = JSON.parse(readFileSync(join(other, 'manifest.json'), 'utf8')) as {
+        files: { path: string }[]
+      }
+      manifest.files = await Promise.all(
+        manifest.files.map(async (f) =>
+          f.path === 'practice.db' ? { ...f, ...(await sha256Of(join(other, f.path))) } : f,
+        ),
+      )
+      writeFileSync(join(other, 'manifest.json'), JSON.stringify(manifest))
+      expect(await run(['restore', other, '--db', join(out, 'never', 'p.db')])).toMatchObject({
+        code: 2,
+        output: expect.stringContaining(`a ${name} that is none`) as string,
+      })
+    }
+  })
+
+  test('rot in the copy before is not inherited, and rot in the practice is healed from it', async () => {
+    const first = join(out, 'rot-first')
+    await run(['backup', first, '--db', file])
+    const [name] = readdirSync(join(first, 'pictures'))
+    spoil(join(first, 'pictures', name!), 40)
+    const second = join(out, 'rot-second')
+    await run(['backup', second, '--db', file, '--like', first])
+    expect((await run(['restore', second, '--trial'])).code).toBe(0)
+    const own = join(server.folder, 'pictures', name!)
+    const whole = readFileSync(own)
+    spoil(own, 40)
+    const third = join(out, 'rot-third')
+    await run(['backup', third, '--db', file, '--like', second])
+    expect((await run(['restore', third, '--trial'])).code).toBe(0)
+    expect(readFileSync(join(third, 'pictures', name!)).equals(whole)).toBe(true)
+    writeFileSync(own, whole)
+  })
 })
 
 test.each([

@@ -45,15 +45,11 @@ export async function makeCopy(input: {
     for (const path of hashes) {
       const from = join(dirname(file), path)
       const into = join(making, path)
-      if (!existsSync(from)) {
-        missing.push(path)
-        continue
-      }
       await mkdir(dirname(into), { recursive: true, mode: 0o700 })
       const shared = input.like === undefined ? undefined : join(input.like, path)
-      if (!(shared !== undefined && existsSync(shared) && (await linked(shared, into))))
-        await copyFile(from, into)
-      files.push({ path, ...(await sha256Of(into)) })
+      const found = await wholeFrom(into, { shared, from })
+      if (found) files.push({ path, ...found })
+      else missing.push(path)
     }
     const manifest: CopyManifest = {
       format: 'sturvo-copy',
@@ -73,6 +69,33 @@ export async function makeCopy(input: {
     await rm(making, { recursive: true, force: true })
     throw copyFaultOf(error) ?? error
   }
+}
+
+/**
+ * A file under the name of its content: shared with the copy before, or copied anew, whichever is whole. Rot is not
+ * inherited, and where the practice's own has rotted the copy before still has it.
+ * @returns undefined where neither is
+ */
+async function wholeFrom(
+  into: string,
+  { shared, from }: { shared: string | undefined; from: string },
+): Promise<{ sha256: string; bytes: number } | undefined> {
+  const name = basename(into).split('.')[0]
+  const ways = [
+    async () => shared !== undefined && existsSync(shared) && (await linked(shared, into)),
+    async () => {
+      if (!existsSync(from)) return false
+      await copyFile(from, into)
+      return true
+    },
+  ]
+  for (const way of ways) {
+    if (!(await way())) continue
+    const found = await sha256Of(into)
+    if (found.sha256 === name) return found
+    await rm(into, { force: true })
+  }
+  return undefined
 }
 
 async function linked(from: string, to: string): Promise<boolean> {

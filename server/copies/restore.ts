@@ -1,13 +1,15 @@
-import { existsSync, readdirSync, statSync } from 'node:fs'
-import { copyFile, mkdir, open, rename, rm } from 'node:fs/promises'
+import { existsSync, lstatSync, readdirSync, statSync } from 'node:fs'
+import { copyFile, link, mkdir, open, rename, rm } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
-import { addAudit, firstBreak } from '../audit/chain'
+import { firstBreak } from '../audit/chain'
 import { openDatabase } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { lockFile } from '../data/fileLock'
+import { sweepRestoring } from '../data/sweep'
 import { troubles } from '../data/troubles'
 import { CopyFault } from './copyFault'
-import { databaseName, sha256Of } from './manifest'
+import { carryOver, type CarriedOver } from './carryOver'
+import { databaseName, sha256Of, type CopyManifest } from './manifest'
 import { openCopy, type OpenedCopy } from './openCopy'
 import { verifyCopy } from './verifyCopy'
 import { workFolder } from './workFolder'
@@ -24,7 +26,7 @@ export async function restoreCopy(input: {
   mayReplace: boolean
   passphrase?: string | undefined
   now: Date
-}): Promise<{ kept: string | undefined; madeAt: string | undefined }> {
+}): Promise<{ kept: string | undefined; madeAt: string | undefined; carried: CarriedOver }> {
   const file = resolve(input.file)
   const isThere = existsSync(file) && statSync(file).size > 0
   if (isThere && !input.mayReplace)
@@ -33,7 +35,7 @@ export async function restoreCopy(input: {
     )
   const copy = await openCopy(input.from, input.passphrase, file)
   try {
-    const madeAt = copy.isReplica ? undefined : (await verifyCopy(copy.folder)).madeAt
+    const manifest = copy.isReplica ? undefined : await verifyCopy(copy.folder)
     if (copy.isReplica) await tryOpen(copy.folder, file)
     await mkdir(dirname(file), { recursive: true, mode: 0o700 })
     // a practice that is open is nobody's to take away
@@ -41,16 +43,18 @@ export async function restoreCopy(input: {
     try {
       const arriving = `${file}.restoring`
       await copyFile(join(copy.folder, databaseName), arriving)
+      await layInFiles(copy, manifest, dirname(file))
+      const { carried, free } = await madeReady(arriving, isThere ? file : undefined, input.now)
       await synced(arriving)
-      await layInFiles(copy, dirname(file))
-      const kept = isThere ? await setAside(file, input.now) : undefined
+      const kept = isThere ? await keptBeside(file, input.now) : undefined
       for (const end of ['-wal', '-shm']) await rm(file + end, { force: true })
+      // one step: killed before it there is the former practice, after it the new one, never none
       await rename(arriving, file)
       await synced(dirname(file))
-      await noteRestored(file, input.now)
-      return { kept, madeAt }
+      for (const path of free) await rm(join(dirname(file), path), { force: true })
+      return { kept, madeAt: manifest?.madeAt, carried }
     } finally {
-      await rm(`${file}.restoring`, { force: true })
+      await sweepRestoring(file)
       lock.release()
     }
   } finally {
@@ -58,8 +62,18 @@ export async function restoreCopy(input: {
   }
 }
 
-/** The practice that was there, whole, under a name with the time. */
-async function setAside(file: string, now: Date): Promise<string> {
+/** Opened where nobody else does: brought up to this version, with what the former practice knows better. */
+async function madeReady(arriving: string, former: string | undefined, now: Date) {
+  const database = await openDatabase(arriving)
+  try {
+    return await carryOver(database, former, now)
+  } finally {
+    await database.close()
+  }
+}
+
+/** The practice that was there, whole, under a second name with the time; under its own it is until it is replaced. */
+async function keptBeside(file: string, now: Date): Promise<string> {
   const aside = `${file}.before-restore-${now.toISOString().replaceAll(/[:.]/g, '-')}`
   try {
     // its log is moved into it, so that one file is all of it
@@ -69,18 +83,30 @@ async function setAside(file: string, now: Date): Promise<string> {
     if (!(error instanceof FileFault)) throw error
     for (const end of ['-wal', '-shm']) if (existsSync(file + end)) await rename(file + end, aside + end)
   }
-  await rename(file, aside)
+  // a disk that has no second names gets a copy
+  await link(file, aside).catch(() => copyFile(file, aside))
   return aside
 }
 
-/** Pictures and recordings are named by their content: what is there and whole stays. */
-async function layInFiles(copy: OpenedCopy, folder: string): Promise<void> {
+/**
+ * Pictures and recordings are named by their content: what is there and whole stays. Only what the copy lists is laid
+ * in; of a continuous one, what is named by its content.
+ */
+async function layInFiles(
+  copy: OpenedCopy,
+  manifest: CopyManifest | undefined,
+  folder: string,
+): Promise<void> {
+  const listed = manifest && new Set(manifest.files.map(({ path }) => path))
   for (const kind of ['pictures', 'recordings']) {
     const from = join(copy.folder, kind)
     if (!existsSync(from)) continue
     const into = join(folder, kind)
     await mkdir(into, { recursive: true, mode: 0o700 })
     for (const name of readdirSync(from)) {
+      const isListed = listed ? listed.has(`${kind}/${name}`) : namedByContent.test(name)
+      // a link leads somewhere else than into the copy
+      if (!isListed || !lstatSync(join(from, name)).isFile()) continue
       const to = join(into, name)
       const isSame =
         existsSync(to) && (await sha256Of(to)).sha256 === (await sha256Of(join(from, name))).sha256
@@ -92,16 +118,7 @@ async function layInFiles(copy: OpenedCopy, folder: string): Promise<void> {
     await synced(into)
   }
 }
-
-async function noteRestored(file: string, now: Date): Promise<void> {
-  const database = await openDatabase(file)
-  try {
-    const entry = { actor: 'program', personId: '', what: 'from a copy', origin: 'command line' }
-    await addAudit(database, { ...entry, action: 'restored' }, now)
-  } finally {
-    await database.close()
-  }
-}
+const namedByContent = /^[0-9a-f]{64}\.(png|csv\.gz)$/
 
 async function synced(path: string): Promise<void> {
   const handle = await open(path, 'r')

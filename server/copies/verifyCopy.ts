@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { createClient } from '@libsql/client'
+import { createClient, type Client } from '@libsql/client'
 import { drizzle } from 'drizzle-orm/libsql'
 import { auditHead } from '../audit/chain'
 import { FileFault } from '../data/fileFault'
@@ -68,6 +68,27 @@ export async function verifyCopy(folder: string): Promise<CopyManifest> {
   return manifest
 }
 
+const ownTriggers: Readonly<Record<string, string>> = {
+  audit_stays: "BEFORE UPDATE ON audit_entry BEGIN SELECT RAISE(ABORT, 'the audit is only added to'); END",
+  audit_is_kept: "BEFORE DELETE ON audit_entry BEGIN SELECT RAISE(ABORT, 'the audit is only added to'); END",
+}
+
+/** What acts by itself in a database is ours, word for word, or the copy is none of ours. */
+async function assertOwnPrograms(client: Client, folder: string): Promise<void> {
+  const { rows } = await client.execute(
+    "SELECT type, name, sql FROM sqlite_master WHERE type IN ('trigger', 'view')",
+  )
+  for (const row of rows) {
+    // columns of the list of what there is: texts, all of them
+    const [type, name, sql] = [row.type, row.name, row.sql] as string[]
+    const own = type === 'trigger' ? ownTriggers[name!] : undefined
+    if (own === undefined || sql !== `CREATE TRIGGER ${name!} ${own}`)
+      throw new CopyFault(
+        `The database in ${folder} holds a ${type!} that is none of Sturvo’s. Nothing was changed.`,
+      )
+  }
+}
+
 async function verifyDatabase(folder: string, manifest: CopyManifest): Promise<void> {
   const file = join(folder, databaseName)
   const damaged = new CopyFault(`The database in ${folder} is damaged. Nothing was changed.`)
@@ -82,6 +103,7 @@ async function verifyDatabase(folder: string, manifest: CopyManifest): Promise<v
     await inspectFile(client, file, migrationsFolder)
     const { rows } = await client.execute('PRAGMA integrity_check')
     const isWhole = rows.length === 1 && rows[0]?.integrity_check === 'ok'
+    await assertOwnPrograms(client, folder)
     const loose = await client.execute('PRAGMA foreign_key_check')
     if (!isWhole || loose.rows.length > 0) throw damaged
     const head = await auditHead(drizzle(client, { schema: tables }))

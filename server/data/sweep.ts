@@ -1,5 +1,5 @@
 import { readdir, rm } from 'node:fs/promises'
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 
 export const workPrefix = '.working-'
 
@@ -14,7 +14,10 @@ export async function sweepLeftovers(folders: {
   recordingsFolder: string
   /** files that somebody looked at and did not take in */
   importsFolder: string
+  /** the practice itself */
+  file: string
 }): Promise<void> {
+  await sweepRestoring(folders.file)
   await rm(folders.importsFolder, { recursive: true, force: true })
   // what a copying that fell over had open
   const beside = dirname(folders.importsFolder)
@@ -24,4 +27,11 @@ export async function sweepLeftovers(folders: {
     const names = await readdir(folder).catch(() => [])
     for (const name of names) if (unfinished.test(name)) await rm(join(folder, name), { force: true })
   }
+}
+
+/** What a restore left that never ended: the whole practice, half in its place. */
+export async function sweepRestoring(file: string): Promise<void> {
+  const half = `${basename(file)}.restoring`
+  for (const name of await readdir(dirname(file)).catch(() => []))
+    if (name.startsWith(half)) await rm(join(dirname(file), name), { force: true })
 }

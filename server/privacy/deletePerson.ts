@@ -35,9 +35,7 @@ export async function deletePerson(
     const [row] = await tx.select({ name: person.name }).from(person).where(eq(person.id, personId))
     if (!row) throw notFound('person')
     if (row.name.trim().toLowerCase() !== typed.trim().toLowerCase()) throw fault('otherName', 'name')
-    const hashes = await hashesOf(tx, personId)
-    const rows = await deleteRows(tx, personId)
-    const free = await unsharedFiles(tx, hashes)
+    const { rows, files: free } = await deleteRecord(tx, personId)
     const what = `record: ${rows} rows, ${free.length} files`
     await appendAudit(tx, { actor, action: 'deleted', personId, what, origin }, now)
     return { rows, files: free }
@@ -45,6 +43,13 @@ export async function deletePerson(
   for (const path of files) await rm(join(dirname(database.file), path), { force: true })
   await database.compact()
   return { personId, rows, files: files.length, copies: holders(database.file, copiesFolder) }
+}
+
+/** Every row of one client. @returns how many, and files nobody points to any more: for the caller to take away */
+export async function deleteRecord(tx: Db, personId: string): Promise<{ rows: number; files: string[] }> {
+  const hashes = await hashesOf(tx, personId)
+  const rows = await deleteRows(tx, personId)
+  return { rows, files: await unsharedFiles(tx, hashes) }
 }
 
 async function hashesOf(tx: Db, personId: string) {
