@@ -42,6 +42,16 @@ export async function addAudit(database: Database, entry: NewAuditEntry, now: Da
 }
 
 /** The newest line, to be held against a later state of the same practice. */
+/** The first line of an audit, which no other practice has; '' before there is one. */
+export async function auditRoot(db: Db): Promise<string> {
+  const [first] = await db
+    .select({ hash: auditEntry.hash })
+    .from(auditEntry)
+    .orderBy(asc(auditEntry.number))
+    .limit(1)
+  return first?.hash ?? ''
+}
+
 export async function auditHead(db: Db): Promise<{ number: number; hash: string }> {
   const [last] = await db
     .select({ number: auditEntry.number, hash: auditEntry.hash })

@@ -365,6 +365,21 @@ test('copies are made and tried from the page; a broken one is found by the tria
   expect((await post('/api/copies/trial').expect(201)).body).toMatchObject({ isFine: false })
 })
 
+test('two practices that keep their copies in one folder neither show, share nor take away what is the other’s', async () => {
+  const other = await startTestServer()
+  const folder = join(server.folder, 'copies')
+  const before = copiesIn(folder).length
+  const foreign = join(folder, copyNameOf(new Date(Date.UTC(2020, 0, 1)), false))
+  expect((await run(['backup', foreign, '--db', other.database.file])).code).toBe(0)
+  for (let i = 0; i < 2; i++) await post('/api/copies').expect(201)
+  expect(existsSync(foreign)).toBe(true)
+  const { copies } = copiesSchema.parse((await server.agent.get('/api/copies').expect(200)).body)
+  expect(copies.map(({ name }) => name)).not.toContain(foreign.split('/').at(-1))
+  expect(copies.length).toBeLessThanOrEqual(before + 2)
+  expect((await run(['check', '--db', file])).output).not.toContain('knows another one')
+  await other.close()
+})
+
 test('what a copy left that never ended goes at the next rotation, whole ones stay', async () => {
   const folder = mkdtempSync(join(out, 'rotating-'))
   const days = Array.from({ length: 40 }, (_, i) => new Date(Date.UTC(2026, 4, 1 + i, 12)))

@@ -3,6 +3,7 @@ import { rm } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { desc, eq } from 'drizzle-orm'
 import type { CopyLine } from '@sturvo/schema'
+import { auditRoot } from '../audit/chain'
 import type { Database } from '../data/database'
 import { auditEntry } from '../data/tables'
 import { copyManifestSchema, manifestName } from './manifest'
@@ -22,12 +23,23 @@ function madeAtOf(name: string): string | undefined {
   return parts ? `${parts[1]}T${parts[2]}:${parts[3]}:${parts[4]}.${parts[5]}Z` : undefined
 }
 
-/** Every copy in a folder that is whole by its name, the newest first. */
-export function copiesIn(folder: string): CopyLine[] {
+/**
+ * Whether a copy in a folder is of this practice: two that lie in one folder share none. A sealed one, and one of before
+ * copies said whose they are, tells nothing and counts as everybody's.
+ * @param own the first line of its audit; '' or left out where it has none, and everything counts
+ */
+function isOf(own: string | undefined, path: string): boolean {
+  if (own === undefined || own === '' || !statSync(path).isDirectory()) return true
+  const { practice = '' } = manifestIn(path) ?? {}
+  return practice === '' || practice === own
+}
+
+/** Every copy of a practice in a folder that is whole by its name, the newest first. @param own whose, see isOf */
+export function copiesIn(folder: string, own?: string): CopyLine[] {
   if (!existsSync(folder)) return []
   const dated = readdirSync(folder).flatMap((name) => {
     const madeAt = madeAtOf(name)
-    return madeAt === undefined ? [] : [{ name, madeAt }]
+    return madeAt === undefined || !isOf(own, join(folder, name)) ? [] : [{ name, madeAt }]
   })
   const kept = keptCopies(dated)
   return dated
@@ -55,12 +67,12 @@ function manifestIn(path: string) {
 }
 
 /** Takes away what rotation does not keep, and what a copy left that never ended. @returns names that went */
-export async function rotate(folder: string): Promise<string[]> {
+export async function rotate(folder: string, own?: string): Promise<string[]> {
   if (!existsSync(folder)) return []
   const names = readdirSync(folder)
   const dated = names.flatMap((name) => {
     const madeAt = madeAtOf(name)
-    return madeAt === undefined ? [] : [{ name, madeAt }]
+    return madeAt === undefined || !isOf(own, join(folder, name)) ? [] : [{ name, madeAt }]
   })
   const kept = keptCopies(dated)
   const going = dated.map(({ name }) => name).filter((name) => !kept.has(name))
@@ -80,7 +92,7 @@ export async function headMissing({ db }: Database, folder: string): Promise<str
     .where(eq(auditEntry.action, 'restored'))
     .orderBy(desc(auditEntry.number))
     .limit(1)
-  for (const { name, madeAt } of copiesIn(folder)) {
+  for (const { name, madeAt } of copiesIn(folder, await auditRoot(db))) {
     if (restored && madeAt <= restored.at) continue
     const head = manifestIn(join(folder, name))?.audit
     if (!head || head.number === 0) continue

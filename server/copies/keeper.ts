@@ -4,6 +4,7 @@ import { mkdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { and, desc, eq, or } from 'drizzle-orm'
 import type { Copies, CopyRun } from '@sturvo/schema'
+import { auditRoot } from '../audit/chain'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
 import { rootFolder } from '../data/places'
@@ -42,6 +43,8 @@ export type CopyKeeper = {
 /** Copies of a running practice: made and tried in processes of their own, so that nobody waits for them. */
 export function copyKeeper(database: Database, settings: CopySettings): CopyKeeper {
   const { folder, passphrase } = settings
+  // another practice may keep its copies in the same folder
+  const own = () => auditRoot(database.db)
   let running: Promise<unknown> | undefined
   const alone = async <T>(work: () => Promise<T>): Promise<T> => {
     if (running) throw fault('copyRuns')
@@ -58,15 +61,15 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       const name = copyNameOf(now, passphrase !== undefined)
       const begun = performance.now()
       await mkdir(folder, { recursive: true, mode: 0o700 }).catch(() => undefined)
-      const [newest] = copiesIn(folder)
+      const [newest] = copiesIn(folder, await own())
       const like = newest && passphrase === undefined ? ['--like', join(folder, newest.name)] : []
       const sealed = passphrase === undefined ? [] : ['--seal', '--passphrase-stdin']
       const { isFine, words } = await command(
         ['backup', join(folder, name), '--db', database.file, ...like, ...sealed],
         passphrase,
       )
-      if (isFine) await rotate(folder)
-      const made = copiesIn(folder).find((copy) => copy.name === name)
+      if (isFine) await rotate(folder, await own())
+      const made = copiesIn(folder, await own()).find((copy) => copy.name === name)
       return note({
         id: newId(now),
         at: now.toISOString(),
@@ -80,7 +83,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
     })
   const tryNewest: CopyKeeper['tryNewest'] = (now) =>
     alone(async () => {
-      const [newest] = copiesIn(folder)
+      const [newest] = copiesIn(folder, await own())
       if (!newest) throw fault('noCopyYet')
       const begun = performance.now()
       const sealed = passphrase === undefined ? [] : ['--passphrase-stdin']
@@ -114,7 +117,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
     return row
   }
   const answer: CopyKeeper['answer'] = async (now) => {
-    const copies = copiesIn(folder)
+    const copies = copiesIn(folder, await own())
     const lastGood = copies[0]?.madeAt ?? null
     return {
       folder,
@@ -133,7 +136,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
   const keepOn: CopyKeeper['keepOn'] = (say) => {
     const look = async () => {
       const now = new Date()
-      const newest = copiesIn(folder)[0]?.madeAt
+      const newest = copiesIn(folder, await own())[0]?.madeAt
       if (newest === undefined || now.getTime() - Date.parse(newest) >= dayMs) {
         const run = await make('daily', now)
         if (!run.isFine) say('the daily copy failed')

@@ -4,7 +4,7 @@ import { basename, dirname, join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createClient } from '@libsql/client'
 import { drizzle } from 'drizzle-orm/libsql'
-import { auditHead } from '../audit/chain'
+import { auditHead, auditRoot } from '../audit/chain'
 import * as tables from '../data/tables'
 import { assertDatabaseOrNothing, schemaNumber } from '../data/practiceFile'
 import { migrationsFolder } from '../data/places'
@@ -37,7 +37,7 @@ export async function makeCopy(input: {
   await rm(making, { recursive: true, force: true })
   try {
     await mkdir(making, { recursive: true, mode: 0o700 })
-    const { audit, hashes } = await copyDatabase(file, join(making, databaseName))
+    const { practice, audit, hashes } = await copyDatabase(file, join(making, databaseName))
     const files: CopyManifest['files'] = [
       { path: databaseName, ...(await sha256Of(join(making, databaseName))) },
     ]
@@ -57,6 +57,7 @@ export async function makeCopy(input: {
       madeAt: input.now.toISOString(),
       coreVersion,
       schema: schemaNumber(migrationsFolder),
+      practice,
       audit,
       files,
       missing,
@@ -120,6 +121,7 @@ async function copyDatabase(file: string, to: string) {
     const pictures = await db.selectDistinct({ hash: tables.picture.hash }).from(tables.picture)
     const recordings = await db.selectDistinct({ hash: tables.recordingFile.hash }).from(tables.recordingFile)
     return {
+      practice: await auditRoot(db),
       audit: await auditHead(db),
       hashes: [
         ...pictures.map(({ hash }) => `pictures/${hash}.png`),

@@ -11,6 +11,8 @@ export const copyManifestSchema = z.object({
   coreVersion: z.string(),
   /** migrations the database has gone through */
   schema: z.number().int(),
+  /** whose copy it is: the first line of its audit; left out in copies of before, '' where it had none */
+  practice: z.string().optional(),
   /** newest line of the audit when it was made */
   audit: z.object({ number: z.number().int(), hash: z.string() }),
   files: z.array(
