@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import { rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import {
@@ -22,7 +21,7 @@ import { account, importRun, person, practice, visit } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
 import { fault, Fault } from '../http/faults'
 import { searchKeyOf } from '../people/searchKey'
-import { unsharedFiles } from '../privacy/unsharedFiles'
+import { removeFree, unsharedFiles } from '../privacy/unsharedFiles'
 import { practiceAnswer } from '../practice/queries'
 import { coreVersion } from '../version'
 import { fieldRows } from '../visits/fieldRows'
@@ -33,8 +32,9 @@ import { collectBundle } from './collect'
 import { asText, columnOf, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 import { mergePlan, pathOf, type Conflict, type MergePlan, type Step } from './mergePlan'
 import { importFault } from './importFault'
-import { assertNobodyElses, assertOwnVisits, signedElsewhere, signedFor, withOwnClients } from './ownership'
+import { assertNobodyElses, assertOwnVisits, signedElsewhere, withOwnClients } from './ownership'
 import { withEverything, type ReadImport } from './readImport'
+import { signedFor } from './signedFor'
 import { stableText } from './stableText'
 
 type Choice = 'here' | 'there'
@@ -550,7 +550,7 @@ export async function undoImport(
     if (!(error instanceof Fault) && /CONSTRAINT/.test(errorCode(error))) throw fault('importUsed')
     throw error
   })
-  for (const path of free) await rm(join(dirname(database.file), path), { force: true })
+  await removeFree(database.file, free)
   return counts
 }
 

@@ -1,6 +1,6 @@
 import { bundleKinds, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import { stableText } from './stableText'
-import { wasSignedFor } from './ownership'
+import { wasSignedFor } from './signedFor'
 import { asText, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 
 /** What becomes of one record of a file. */

@@ -5,6 +5,7 @@ import { firstBreak } from '../audit/chain'
 import { openDatabase } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { lockFile } from '../data/fileLock'
+import { removeFree } from '../privacy/unsharedFiles'
 import { sweepRestoring } from '../data/sweep'
 import { troubles } from '../data/troubles'
 import { CopyFault } from './copyFault'
@@ -51,7 +52,7 @@ export async function restoreCopy(input: {
       // one step: killed before it there is the former practice, after it the new one, never none
       await rename(arriving, file)
       await synced(dirname(file))
-      for (const path of free) await rm(join(dirname(file), path), { force: true })
+      await removeFree(file, free)
       return { kept, madeAt: manifest?.madeAt, carried }
     } finally {
       await sweepRestoring(file)

@@ -85,3 +85,23 @@ async function pragma(client: Client, name: 'application_id' | 'user_version'): 
   const { rows } = await client.execute(`PRAGMA ${name}`)
   return Number(rows[0]?.[name] ?? 0)
 }
+
+const idAt = 68 // of the head of a database file: the program it belongs to
+
+/** Whether a file is marked as a practice, by its head alone. */
+export function isPracticeFile(file: string): boolean {
+  try {
+    if (!statSync(file).isFile()) return false
+    const handle = openSync(file, 'r')
+    try {
+      const head = Buffer.alloc(idAt + 4)
+      return (
+        readSync(handle, head, 0, head.length, 0) === head.length && head.readUInt32BE(idAt) === applicationId
+      )
+    } finally {
+      closeSync(handle)
+    }
+  } catch {
+    return false
+  }
+}

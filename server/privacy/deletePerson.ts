@@ -1,6 +1,5 @@
 import { existsSync, readdirSync } from 'node:fs'
-import { rm } from 'node:fs/promises'
-import { basename, dirname, join } from 'node:path'
+import { basename, dirname } from 'node:path'
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import type { Deleted } from '@sturvo/schema'
@@ -10,7 +9,7 @@ import { copiesIn } from '../copies/copyFolder'
 import type { Database, Db } from '../data/database'
 import { clientLink, importRun, person, picture, planVersion, recordingFile, visit } from '../data/tables'
 import { fault, notFound } from '../http/faults'
-import { unsharedFiles } from './unsharedFiles'
+import { removeFree, unsharedFiles } from './unsharedFiles'
 
 /**
  * Deletes everything of one client for good: every row, every file that nobody else points to, and the bytes on the
@@ -40,9 +39,9 @@ export async function deletePerson(
     await appendAudit(tx, { actor, action: 'deleted', personId, what, origin }, now)
     return { rows, files: free }
   })
-  for (const path of files) await rm(join(dirname(database.file), path), { force: true })
+  const gone = await removeFree(database.file, files)
   await database.compact()
-  return { personId, rows, files: files.length, copies: holders(database.file, copiesFolder) }
+  return { personId, rows, files: gone.length, copies: holders(database.file, copiesFolder) }
 }
 
 /** Every row of one client. @returns how many, and files nobody points to any more: for the caller to take away */

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { getTableColumns, getTableName, is, sql } from 'drizzle-orm'
 import { SQLiteTable } from 'drizzle-orm/sqlite-core'
@@ -155,4 +155,20 @@ test('writes that wait while the file is packed are written', async () => {
   ])
   expect(deleted.status).toBe(200)
   expect(people.map(({ status }) => status)).toEqual(people.map(() => 201))
+})
+
+test('a picture that another practice in the same folder points to stays', async () => {
+  const own = await startTestServer()
+  const ask = (path: string, body: object) => own.agent.post(path).set('x-sturvo-csrf', own.csrf).send(body)
+  await ask('/api/people', { id: who, name: 'Ansa Rook' }).expect(201)
+  await ask(`/api/people/${who}/visits`, { id: 'visit0000001', startedOn: '2026-05-04' }).expect(201)
+  await aPicture(own.database, 'visit0000001')
+  await own.database.compact()
+  copyFileSync(own.database.file, join(own.folder, 'other practice.db'))
+  const { files } = deletedSchema.parse(
+    (await ask(`/api/people/${who}/delete`, { name: 'Ansa Rook' }).expect(200)).body,
+  )
+  expect(files).toBe(0)
+  expect(readdirSync(join(own.folder, 'pictures'))).toHaveLength(1)
+  await own.close()
 })
