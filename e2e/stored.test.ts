@@ -76,8 +76,14 @@ test('an entry that is refused is named with its reason, and the others are stor
   expect(await valueOf(page, 'heelRaises', 'left')).not.toBe('33')
 })
 
-test('signed out on every device from elsewhere: the page says so, keeps the entry, and sends it after signing in', async () => {
+test('signed out on every device from elsewhere: the room is left at once, the page says so, keeps the entry, and sends it after signing in', async () => {
   await openRoom(page, room())
+  // what was typed last is still here: the line is down
+  await page.setOfflineMode(true)
+  await fill(page, 'bigToeExtension', '41', '42')
+  await page.waitForFunction(
+    () => document.querySelector('[data-save]')?.getAttribute('data-save') !== 'saved',
+  )
   const other = await open.elsewhere()
   await signIn(other.page, practice.url)
   await other.page.bringToFront()
@@ -95,8 +101,10 @@ test('signed out on every device from elsewhere: the page says so, keeps the ent
   await other.page.waitForSelector('::-p-text(Open the made-up practice)')
 
   await page.bringToFront()
-  await fill(page, 'bigToeExtension', '41', '42')
+  await page.setOfflineMode(false)
   await page.waitForSelector('::-p-text(You were signed out)')
+  // nothing of the client stays on the screen
+  expect(await page.$(cell('bigToeExtension', 'left'))).toBeNull()
   expect(await textOf(page, '[role="dialog"]')).toMatch(/2 entries are kept|1 entry is kept/)
   // nothing closes it but signing in
   await page.keyboard.press('Escape')

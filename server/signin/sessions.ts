@@ -112,7 +112,8 @@ const signedOut = () => fault('signedOut')
 /** Finds who a request comes from. @throws Fault 401 without a session, 403 for a write without its token */
 export async function admit(database: Database, request: Request): Promise<void> {
   const id = cookieOf(request)
-  const found = id === undefined ? undefined : await findSession(database, hashOf(id), new Date())
+  const found =
+    id === undefined ? undefined : await findSession(database, hashOf(id), new Date(), isUse(request))
   if (!found) throw signedOut()
   const isRead = request.method === 'GET' || request.method === 'HEAD'
   if (!isRead && request.get('x-sturvo-csrf') !== found.csrf) throw fault('badToken')
@@ -169,7 +170,16 @@ function lookUpOf({ db }: Database) {
   )
 }
 
-async function findSession(database: Database, idHash: string, now: Date): Promise<SignedIn | undefined> {
+/** A page that only looks whether its session still is does not keep it open by that. */
+const isUse = ({ method, baseUrl, path }: Request) =>
+  !(method === 'GET' && `${baseUrl}${path}` === '/api/session')
+
+async function findSession(
+  database: Database,
+  idHash: string,
+  now: Date,
+  counts = true,
+): Promise<SignedIn | undefined> {
   let lookUp = lookUps.get(database)
   if (!lookUp) lookUps.set(database, (lookUp = lookUpOf(database)))
   const [row] = await lookUp.all({ idHash })
@@ -178,7 +188,7 @@ async function findSession(database: Database, idHash: string, now: Date): Promi
   if (disabledOn !== null) return undefined
   const idle = now.getTime() - Date.parse(lastSeen)
   if (idle > idleMs || now.getTime() - Date.parse(created) > longestMs) return undefined
-  if (idle > touchEveryMs)
+  if (counts && idle > touchEveryMs)
     await database.write((tx) =>
       tx.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),
     )

@@ -7,6 +7,7 @@ import { selectOutbox } from '../outbox/visitSlice'
 import { useSignOutEverywhereMutation, useSignOutMutation } from './api'
 import { statusOf } from './failureText'
 import { useAppSelector } from './store'
+import { tellSignedOut } from './useSessionWatch'
 import { unsentOfClients, wipeBrowser } from './wipe'
 
 type Way = 'here' | 'everywhere'
@@ -29,6 +30,7 @@ export function AccountMenu({ name, practice }: { name: string; practice: string
       // a session that is over already is over; anything else has not ended it
       if (statusOf(failure) !== 401) return setStuck(true)
     }
+    tellSignedOut()
     // the next one at this tablet finds nothing of anybody
     await wipeBrowser()
     // a whole new page: nothing of this account stays in its memory

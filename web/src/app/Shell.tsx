@@ -1,7 +1,7 @@
 import { ActionIcon, useMantineColorScheme } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { IconMoon, IconSearch, IconSun, IconUser } from '@tabler/icons-react'
-import { Suspense, useEffect, useState } from 'react'
+import { Suspense, useCallback, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { Account } from '@sturvo/schema'
 import { selectOutbox, selectVisit } from '../outbox/visitSlice'
@@ -12,6 +12,7 @@ import { lazyPart } from './lazyPart'
 import classes from './Shell.module.css'
 import { useAppSelector } from './store'
 import { usePauseInTyping } from './usePauseInTyping'
+import { useSessionWatch } from './useSessionWatch'
 import { useVisitTitle } from './useVisitTitle'
 
 const FindAnything = lazyPart(async () => (await import('./FindAnything')).FindAnything)
@@ -41,7 +42,17 @@ export function Shell() {
   useEffect(() => {
     if (needsFactor) void navigate('/account', { replace: true })
   }, [needsFactor, navigate])
-  const title = useVisitTitle()
+  const { refetch } = session
+  const isHere = session.data !== undefined
+  useSessionWatch(
+    useCallback(() => {
+      if (isHere) void refetch()
+    }, [refetch, isHere]),
+  )
+  // ended elsewhere: nothing of anybody stays on the screen while it is asked who is here
+  const isOver = statusOf(session.error) === 401
+  const visitTitle = useVisitTitle()
+  const title = isOver ? '' : visitTitle
   const { visitId } = useAppSelector(selectVisit)
   const hasState = visitId !== undefined || save !== 'saved' || ofOthers.length > 0
   // messages have somewhere to appear in every room that may have some; one that is early waits for it
@@ -95,9 +106,9 @@ export function Shell() {
         )}
       </header>
       <main id="room" className={classes.room} tabIndex={-1}>
-        {account && !needsFactor && <Outlet key={account.id} />}
+        {account && !needsFactor && !isOver && <Outlet key={account.id} />}
       </main>
-      {account && isAskedIn && (
+      {account && (isAskedIn || isOver) && (
         <Suspense fallback={null}>
           <SignInOver email={account.email} onSignedIn={() => void session.refetch()} />
         </Suspense>

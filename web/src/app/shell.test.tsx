@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { act, fireEvent, screen } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { renderAt } from '../testing/renderAt'
 import { Shell } from './Shell'
@@ -46,6 +46,35 @@ test('signed in: the room, the way to the others, and a skip link for the keyboa
   expect(screen.getByText('To the page').getAttribute('href')).toBe('#room')
   expect(screen.getByText('People').getAttribute('aria-current')).toBe('page')
   expect(screen.getByLabelText('Account of Ilse Marrack')).toBeTruthy()
+})
+
+test('a session that was ended elsewhere closes the room here: nothing of anybody stays on the screen', () => {
+  session = { ...signedIn, error: { status: 401 } }
+  const { place } = renderAt('/people', rooms)
+  expect(place()).toBe('/people')
+  expect(screen.queryByText('list of people')).toBeNull()
+})
+
+test('whether the session still is, is looked at every few seconds; a line that is down says nothing', async () => {
+  jest.useFakeTimers()
+  let [asked, refetched, status] = [0, 0, 200]
+  const usual = global.fetch
+  global.fetch = (() => {
+    asked++
+    return status === 0 ? Promise.reject(new TypeError('down')) : Promise.resolve({ status })
+  }) as unknown as typeof fetch
+  session = { ...signedIn, refetch: () => void refetched++ }
+  renderAt('/people', rooms)
+  const later = () => act(() => jest.advanceTimersByTimeAsync(4100))
+  await later()
+  status = 0
+  await later()
+  expect([asked, refetched]).toEqual([2, 0])
+  status = 401
+  await later()
+  expect(refetched).toBe(1)
+  global.fetch = usual
+  jest.useRealTimers()
 })
 
 test('light and dark: the switch says what it leads to', () => {
