@@ -5,17 +5,19 @@ import { leftOutText } from './planText'
 export const heldOnPhoneText =
   'Something new was found at your last visit, so a part of your plan waits. Do what stands here; your practitioner tells you how it goes on.'
 
-const lowestShown = 12
-
 /** What waits of a plan in force, a line each, for who led the visit. @param nameOf name of a drill by its id */
 export function heldLines(
   { drills, lowered, shoes, spacers, running }: HeldBack,
   nameOf: (id: string) => string,
 ): string[] {
-  const waits = drills.map(({ id, because }) => `${nameOf(id)} waits: ${leftOutText(because)}.`)
+  // one reason is said once, however many drills it holds
+  const byReason = new Map<string, string[]>()
+  for (const { id, because } of drills) {
+    const why = leftOutText(because)
+    byReason.set(why, [...(byReason.get(why) ?? []), nameOf(id)])
+  }
   return [
-    ...waits.slice(0, lowestShown),
-    ...(waits.length > lowestShown ? [`${waits.length - lowestShown} more drills wait.`] : []),
+    ...[...byReason].map(([why, names]) => `${names.join(', ')}: ${why}.`),
     ...(lowered.length > 0
       ? [`Less of ${lowered.map(nameOf).join(', ')}: no more than may be done now.`]
       : []),

@@ -11,7 +11,8 @@ export function WaitingSince({ personId, visitId }: { personId: string; visitId?
   return (
     <div role="status" className={classes.held} data-waiting>
       <h3>
-        A part of version {waiting.number} waits since {dayAsRead(waiting.day)}
+        A part of version {waiting.number} waits since {dayAsRead(waiting.day)}, when the visit told something
+        new
       </h3>
       <ul>
         {waiting.lines.map((line) => (

@@ -9,7 +9,7 @@ import type { Side } from '@sturvo/core/side'
 import type { LogAnswer, Person } from '@sturvo/schema'
 import { dayAsRead, followActionText, num, selfTestText } from '@sturvo/words'
 import { usePersonQuery, useSessionQuery } from '../../app/api'
-import { useCourseQuery, useLogQuery } from '../../app/followApi'
+import { useCourseQuery, useInForceQuery, useLogQuery } from '../../app/followApi'
 import { useKeptPlansQuery } from '../../app/planApi'
 import { usePracticeQuery } from '../../app/practiceApi'
 import { ClientLinks } from '../../parts/ClientLinks'
@@ -42,6 +42,8 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
   const { data: session } = useSessionQuery()
   const { data: practice } = usePracticeQuery()
   const mayDecide = session !== undefined && session.account.role !== 'assistant'
+  // paper cannot be called back: there is none while a part of the plan waits
+  const { data: inForce } = useInForceQuery(person.id, { refetchOnMountOrArgChange: true })
   return (
     <div className={classes.room}>
       <header className={classes.head}>
@@ -53,7 +55,7 @@ export function PersonView({ person, log }: { person: Person; log: LogAnswer }) 
           </p>
         </div>
         <Group gap={8}>
-          {log.planId !== undefined && log.hasPage && (
+          {log.planId !== undefined && log.hasPage && !inForce?.waiting && (
             <Button
               component="a"
               href={`/api/plans/${log.planId}/handout.pdf`}

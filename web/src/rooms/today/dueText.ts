@@ -13,11 +13,20 @@ export function dueText(due: Due, today: string): DueText {
   const why = due.rule === undefined ? '' : followWhyText({ rule: due.rule, evidence: due.evidence ?? {} })
   switch (level) {
     case 'stopSign':
-      return { why: `Stop sign: ${why}. The plan is paused.`, action: 'Look at it now', to: log }
+      return {
+        why: why === '' ? 'Stop sign. The plan is paused.' : `Stop sign: ${why}. The plan is paused.`,
+        action: 'Look at it now',
+        to: log,
+      }
     case 'backOff':
     case 'restart':
     case 'hold':
-      return { why: `${followActionText[level]}: ${why}.`, action: 'Look and decide', to: log }
+      // beside a more urgent reason it is named without its own
+      return {
+        why: why === '' ? `${followActionText[level]}.` : `${followActionText[level]}: ${why}.`,
+        action: 'Look and decide',
+        to: log,
+      }
     case 'silent':
       return {
         why: day === undefined ? 'Nothing written yet.' : `Nothing written since ${dayAsRead(day)}.`,
