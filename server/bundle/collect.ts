@@ -2,6 +2,7 @@ import { eq, inArray } from 'drizzle-orm'
 import { bundleVersion, type Bundle, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
+import { breathing } from '../work/breathe'
 import {
   columnOf,
   columnsOf,
@@ -15,7 +16,7 @@ import {
 
 /** Where a bundle is taken from: one client, or everything. */
 export type Scope = { personId: string } | 'practice'
-const atOnce = 500
+const atOnce = 50 // a client's visits, their rows in one answer of the database
 
 /** Records of some kind, their keys in the order of the alphabet. */
 async function rowsOf(db: Db, kind: BundleKind, where: Where): Promise<Row[]> {
@@ -29,8 +30,11 @@ async function rowsOf(db: Db, kind: BundleKind, where: Where): Promise<Row[]> {
 
 async function rowsWith(db: Db, kind: BundleKind, column: string, ids: readonly string[]): Promise<Row[]> {
   const rows: Row[] = []
-  for (let i = 0; i < ids.length; i += atOnce)
+  const breathe = breathing()
+  for (let i = 0; i < ids.length; i += atOnce) {
+    await breathe()
     rows.push(...(await rowsOf(db, kind, inArray(columnOf(kind, column), ids.slice(i, i + atOnce)))))
+  }
   return rows
 }
 

@@ -24,6 +24,7 @@ import { searchKeyOf } from '../people/searchKey'
 import { removeFree, unsharedFiles } from '../privacy/unsharedFiles'
 import { practiceAnswer } from '../practice/queries'
 import { coreVersion } from '../version'
+import { breathing } from '../work/breathe'
 import { fieldRows } from '../visits/fieldRows'
 import { assertOwnFiles } from '../visits/ownFiles'
 import { visitCounts } from '../visits/visitCounts'
@@ -58,7 +59,7 @@ export async function planImport(
   const kept = isOwner ? records : withoutPractice(records)
   assertTogether(kept)
   const here = await recordsHere(db, kept)
-  const plan = mergePlan(kept, here, read.kind !== 'bundle')
+  const plan = await mergePlan(kept, here, read.kind !== 'bundle')
   const known = new Map(
     kindsInOrder.flatMap((kind) => (here[kind] as Row[]).map((row) => [nameOf(kind, row), row] as const)),
   )
@@ -260,7 +261,11 @@ export async function importRecords(
         tx,
         touched.filter((one) => known.has(one)),
       )
-      for (const step of inOrder(steps)) await write(tx, step, { versions, undo, now })
+      const breathe = breathing()
+      for (const step of inOrder(steps)) {
+        await write(tx, step, { versions, undo, now })
+        await breathe()
+      }
       for (const { here, there } of passed)
         await write(
           tx,
@@ -390,7 +395,9 @@ async function finishVisits(
   undo: Undo[],
   now: Date,
 ): Promise<void> {
+  const breathe = breathing()
   for (const id of ids) {
+    await breathe()
     const [before] = (await tx.select().from(visit).where(eq(visit.id, id))) as Row[]
     if (!before) continue
     const rows = await fieldRows(tx, [id])
@@ -411,7 +418,10 @@ async function finishVisits(
       undo.push({ kind: 'visit', key: { id }, before, after: '' })
   }
   // what each row was left as, so that an undo knows whether somebody went on from there
-  for (const one of undo) one.after = await sealOfRow(tx, one.kind, one.key)
+  for (const one of undo) {
+    await breathe()
+    one.after = await sealOfRow(tx, one.kind, one.key)
+  }
 }
 
 async function sealOfRow(tx: Db, kind: BundleKind, key: Row): Promise<string> {
@@ -431,7 +441,9 @@ async function assertReadable(tx: Db, steps: readonly Step[], visits: readonly s
           row.personId,
         ]),
   )
+  const breathe = breathing()
   for (const id of visits) {
+    await breathe()
     const rows = await fieldRows(tx, [id])
     const broken = rows.find(({ value }) => value === unreadable)
     if (broken) throw importFault(`The field ${broken.path} in it cannot be.`, broken.path)
@@ -446,6 +458,7 @@ async function assertReadable(tx: Db, steps: readonly Step[], visits: readonly s
     })
   }
   for (const { kind, row } of steps) {
+    await breathe()
     const wrong = problemOf(kind, row)
     if (wrong !== undefined) throw importFault(wrong, kind)
   }
@@ -518,13 +531,17 @@ export async function undoImport(
     if (!run || (run.byAccount !== by.accountId && !by.isOwner)) throw fault('noImport', 'id')
     if (run.undoneOn !== null || run.undo === '') throw fault('importUsed')
     const undo = JSON.parse(run.undo) as Undo[]
-    for (const { kind, key, after } of undo)
+    const breathe = breathing()
+    for (const { kind, key, after } of undo) {
+      await breathe()
       if ((await sealOfRow(tx, kind, key)) !== after) throw fault('importUsed')
+    }
     const people = undo.filter((one) => one.kind === 'person').map((one) => one.key.id as string)
     // worked out since then; it goes with the person, or is worked out anew
     for (const one of people) await tx.run(sql`delete from follow_state where person_id = ${one}`)
     const hashes = await hashesOf(tx, undo)
     for (const { kind, key, before } of undo.toReversed()) {
+      await breathe()
       const { table } = kindRules[kind]
       if (before === null) await tx.delete(table).where(whereOf(kind, key))
       else await tx.update(table).set(before).where(whereOf(kind, key))

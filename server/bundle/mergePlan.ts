@@ -1,6 +1,7 @@
 import { bundleKinds, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import { stableText } from './stableText'
 import { wasSignedFor } from './signedFor'
+import { breathing } from '../work/breathe'
 import { asText, kindRules, kindsInOrder, nameOf, type Row } from './kinds'
 
 /** What becomes of one record of a file. */
@@ -80,7 +81,12 @@ export function pathOf(kind: BundleKind, row: Row): string {
  * @param isPartial the file knows less than we do (a table, another program's bundle): persons and visits that are here
  * stay, and a trial is the same where its value is
  */
-export function mergePlan(there: BundleRecords, here: BundleRecords, isPartial = false): MergePlan {
+export async function mergePlan(
+  there: BundleRecords,
+  here: BundleRecords,
+  isPartial = false,
+): Promise<MergePlan> {
+  const breathe = breathing()
   const plan: MergePlan = {
     steps: [],
     conflicts: [],
@@ -107,6 +113,7 @@ export function mergePlan(there: BundleRecords, here: BundleRecords, isPartial =
   )
   for (const kind of kindsInOrder) {
     for (const row of there[kind] as Row[]) {
+      await breathe()
       const at = `${String(row.visitId)} ${kind === 'measure' ? pathOf(kind, row) : ''}`
       const mine =
         known.get(nameOf(kind, row)) ?? (isPartial && kind === 'measure' ? inForce.get(at) : undefined)
