@@ -1,5 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import dayjs from 'dayjs'
 import { eq, getTableColumns, getTableName, is } from 'drizzle-orm'
 import { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import {
@@ -569,7 +570,7 @@ describe('a file never reaches what is somebody else’s', () => {
       preview.conflicts.map(({ id }) => ({ id, take: 'there' as const })),
     ).expect(201)
     const [dealt] = await own.database.db.select().from(tables.dealtWith)
-    const today = new Date().toISOString().slice(0, 10)
+    const today = dayjs().format('YYYY-MM-DD')
     expect(dealt).toMatchObject({ by: signer!.name, on: today })
     expect(dealt!.words).toMatch(
       /^Let go by the surgeon\. \(Taken in from a file; signed there by Ilse Marrack on /,

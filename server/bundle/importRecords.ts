@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import dayjs from 'dayjs'
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import {
   keptInsoleSchema,
@@ -250,7 +251,7 @@ export async function importRecords(
       const steps = (await signedElsewhere(tx, [...plan.steps, ...taken.flatMap(stepsOf)], read.records)).map(
         (step) =>
           step.kind === 'dealt' && (step.row.deletedOn ?? null) === null
-            ? { ...step, row: signedFor(step.row, signer?.name ?? '?', now.toISOString().slice(0, 10)) }
+            ? { ...step, row: signedFor(step.row, signer?.name ?? '?', dayjs(now).format('YYYY-MM-DD')) }
             : step,
       )
       // where the one here stays, the other one still comes in, as what it was before

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import dayjs from 'dayjs'
 import { stopSigns } from '@sturvo/core/followup'
 import { idSchema, type LogEntryAnswer } from '@sturvo/schema'
 
@@ -19,7 +20,7 @@ export function stopsIn(body: unknown, now: Date): LogEntryAnswer[] {
     const at = now.toISOString()
     // the same entry sent again is the same one
     const ownId = createHash('sha256').update(JSON.stringify(entry)).digest('hex').slice(0, 20)
-    return [{ id: id.success ? id.data : `stop${ownId}`, day: at.slice(0, 10), at, stops }]
+    return [{ id: id.success ? id.data : `stop${ownId}`, day: dayjs(now).format('YYYY-MM-DD'), at, stops }]
   })
 }
 

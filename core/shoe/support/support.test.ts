@@ -120,7 +120,9 @@ describe('fading a device', () => {
     const plan = fadePlan(brace, { ...open, grade: 3, isStructurallyFlat: true }, references)
     expect(plan.isOpen && plan.steps.at(-1)!.hoursPerDay).toBe(0)
     expect(fadePlan({ kind: 'support' }, { ...open, isHealing: true }, references).isOpen).toBe(true)
-    expect(orthosisThickness({ ...orthosis, forefootMm: undefined, kind: 'brace' }, references)).toMatchObject({ forefoot: 0 })
+    expect(
+      orthosisThickness({ ...orthosis, forefootMm: undefined, kind: 'brace' }, references),
+    ).toMatchObject({ forefoot: 0 })
   })
   test('the order follows the setting, and a custom one always needs a prescriber', () => {
     expect(orthosisOrder('shelfFirst').map((d) => d.kind)).toEqual(['cushion', 'support', 'custom'])
