@@ -104,7 +104,7 @@ test('signed out on every device from elsewhere: the room is left at once, the p
   await page.setOfflineMode(false)
   await page.waitForSelector('::-p-text(You were signed out)')
   // nothing of the client stays on the screen
-  expect(await page.$(cell('bigToeExtension', 'left'))).toBeNull()
+  await page.waitForSelector(cell('bigToeExtension', 'left'), { hidden: true })
   expect(await textOf(page, '[role="dialog"]')).toMatch(/2 entries are kept|1 entry is kept/)
   // nothing closes it but signing in
   await page.keyboard.press('Escape')

@@ -50,7 +50,7 @@ export function Shell() {
     }, [refetch, isHere]),
   )
   // ended elsewhere: nothing of anybody stays on the screen while it is asked who is here
-  const isOver = statusOf(session.error) === 401
+  const isOver = statusOf(session.error) === 401 || isAskedIn
   const visitTitle = useVisitTitle()
   const title = isOver ? '' : visitTitle
   const { visitId } = useAppSelector(selectVisit)
@@ -108,7 +108,7 @@ export function Shell() {
       <main id="room" className={classes.room} tabIndex={-1}>
         {account && !needsFactor && !isOver && <Outlet key={account.id} />}
       </main>
-      {account && (isAskedIn || isOver) && (
+      {account && isOver && (
         <Suspense fallback={null}>
           <SignInOver email={account.email} onSignedIn={() => void session.refetch()} />
         </Suspense>
