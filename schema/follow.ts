@@ -168,6 +168,8 @@ export const clientPlanSchema = z.object({
   tooMuch: z.array(z.string()).max(20),
   /** why this version is another than the one before, in one sentence */
   changed: z.string().optional(),
+  /** a part of it waits since a visit told something: said as long as it does, and never what or why */
+  waits: z.string().optional(),
 })
 export type ClientPlan = z.infer<typeof clientPlanSchema>
 

@@ -90,9 +90,8 @@ export function clientPlanOf(
     ),
     care: careOf(kept),
     tooMuch: [...tooMuchText],
-    ...(isHeld
-      ? { changed: heldOnPhoneText }
-      : kept.because && { changed: followChangeText(kept.because.action) }),
+    ...(kept.because && { changed: followChangeText(kept.because.action) }),
+    ...(isHeld && { waits: heldOnPhoneText }),
   }
 }
 

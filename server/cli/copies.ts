@@ -1,8 +1,8 @@
-import { carriedText } from '../copies/carryOver'
 import { createWriteStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { setPriority } from 'node:os'
 import { join, resolve } from 'node:path'
+import { carriedText } from '../copies/carryOver'
 import { CopyFault } from '../copies/copyFault'
 import { copyFaultOf, makeCopy } from '../copies/makeCopy'
 import { manifestName } from '../copies/manifest'
@@ -54,8 +54,11 @@ export async function backup(
   })
 }
 
-const said = (to: string, { files }: { files: readonly { bytes: number }[] }) =>
-  `Copied to ${to}: ${files.length} ${files.length === 1 ? 'file' : 'files'}, ${megabytes(files.reduce((sum, { bytes }) => sum + bytes, 0))} MB.`
+const said = (
+  to: string,
+  { files, missing }: { files: readonly { bytes: number }[]; missing: readonly string[] },
+) =>
+  `Copied to ${to}: ${files.length} ${files.length === 1 ? 'file' : 'files'}, ${megabytes(files.reduce((sum, { bytes }) => sum + bytes, 0))} MB.${missing.length === 0 ? '' : ` ${missing.length} pictures or recordings are missing or damaged in the practice: look at them with check.`}`
 const megabytes = (bytes: number) => (bytes / 1024 / 1024).toFixed(1)
 
 /** `restore FROM --db F [--replace]`, or `restore FROM --trial` */

@@ -18,9 +18,8 @@ import { account, planVersion } from '../data/tables'
 import { Fault } from '../http/faults'
 import { heldHere } from '../inForce/heldPlan'
 import { inForceOf } from '../inForce/inForceOf'
-import { currentFor, newestPlanNow } from '../inForce/planNow'
+import { currentFor, keptTextsNow } from '../inForce/planNow'
 import { findPerson } from '../people/queries'
-import { keptTexts } from '../plans/keptPlans'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { oneOf, readArguments, textOption, UsageError } from './usage'
 
@@ -85,12 +84,9 @@ async function newestPlanAs(database: Database, scope: Scope, as: 'ics' | 'pdf')
   const none = new UsageError('No plan has been kept for this client yet. Nothing was written.')
   if (as === 'ics') {
     const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
-    const kept = await keptTexts(database.db, scope.personId)
+    const kept = await keptTextsNow(database, heldHere, scope.personId)
     const { timeZone: zone } = Intl.DateTimeFormat().resolvedOptions()
     const { keptCalendar } = await import('../plans/calendar')
-    const now = await newestPlanNow(database, heldHere, scope.personId)
-    // what waits is in no calendar either
-    if (now?.since) kept.push({ ...kept.pop()!, document: JSON.stringify(now.plan) })
     const stopped = stoppedSince(await inForceOf(database.db, scope.personId, new Date()))
     const callOffFrom = stopped === undefined ? undefined : dayjs().format('YYYY-MM-DD')
     const text = keptCalendar({ kept, practice, zone, own, callOffFrom })

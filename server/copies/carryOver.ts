@@ -19,6 +19,8 @@ export type CarriedOver = {
   deleted: number
   /** visits that were written on since: their numbers go on above */
   visits: number
+  /** the practice that was there could not be read: what was shut or deleted since is not known */
+  isFormerUnread: boolean
 }
 
 /**
@@ -52,7 +54,7 @@ export async function carryOver(
         now,
       )
     }
-    const all = { ...ended, accounts, deleted, visits }
+    const all = { ...ended, accounts, deleted, visits, isFormerUnread: since?.isUnread ?? false }
     const entry = { actor: 'program', personId: '', origin: 'command line' }
     await appendAudit(tx, { ...entry, action: 'restored', what: `from a copy: ${carriedText(all)}` }, now)
     return all
@@ -61,11 +63,17 @@ export async function carryOver(
 }
 
 /** In words, for the audit and for who restored it. */
-export function carriedText({ sessions, links, invites, accounts, deleted, visits }: CarriedOver): string {
+export function carriedText(carried: CarriedOver): string {
+  const { sessions, links, invites, accounts, deleted, visits, isFormerUnread } = carried
   const parts = [
     `${sessions} sessions, ${links} links of clients and ${invites} invitations were ended`,
     ...(accounts > 0 ? [`${accounts} accounts are as they were changed since`] : []),
     ...(deleted > 0 ? [`${deleted} clients deleted since were deleted again`] : []),
+    ...(isFormerUnread
+      ? [
+          'the practice that was there cannot be read, so look yourself whether accounts were shut or clients deleted since the copy',
+        ]
+      : []),
     ...(visits > 0 ? [`${visits} visits written on since go on above their numbers`] : []),
   ]
   return parts.join('; ')
@@ -100,15 +108,22 @@ type FormerAccount = {
   recoveryHashes: string[]
   version: number
 }
-type Former = { accounts: FormerAccount[]; visits: { id: string; version: number }[]; deleted: string[] }
+type Former = {
+  accounts: FormerAccount[]
+  visits: { id: string; version: number }[]
+  deleted: string[]
+  isUnread: boolean
+}
 
 /** What the practice that was there knows; a part that an older or a broken one cannot say is left out. */
 async function readFormer(file: string): Promise<Former> {
   const client = createClient({ url: pathToFileURL(file).href, concurrency: 1 })
+  let isUnread = false
   const rows = async (query: string) => {
     try {
       return (await client.execute(query)).rows
     } catch {
+      isUnread = true
       return []
     }
   }
@@ -132,6 +147,7 @@ async function readFormer(file: string): Promise<Former> {
       })),
       visits: visits.map((row) => ({ id: text(row.id), version: Number(row.version) })),
       deleted: deleted.map((row) => text(row.person_id)).filter((id) => id !== ''),
+      isUnread,
     }
   } finally {
     client.close()

@@ -196,6 +196,17 @@ describe('a copy in the place of a practice knows an earlier day', () => {
     await old.close().catch(() => undefined)
   })
 
+  test('from a practice that cannot be read nothing is carried over, and that is said', async () => {
+    const target = join(out, 'broken-former', 'practice.db')
+    await run(['restore', join(out, 'first'), '--db', target])
+    writeFileSync(target, Buffer.concat([readFileSync(target).subarray(0, 100), Buffer.alloc(60_000, 7)]))
+    const answer = await run(['restore', join(out, 'first'), '--db', target, '--replace'])
+    expect([answer.code, answer.output]).toEqual([
+      0,
+      expect.stringContaining('cannot be read, so look yourself'),
+    ])
+  })
+
   test('only what the copy lists is laid in; a link is none; a foreign trigger or view is refused', async () => {
     const to = join(out, 'with-more')
     await run(['backup', to, '--db', file])

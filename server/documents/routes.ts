@@ -12,18 +12,20 @@ import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
+import { assertNotHeld } from './notHeld'
 import { paperOf, planPaperSchema } from './papers'
 import type { DocumentWish } from './visitDocument'
 
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
-  /** A plan on paper leaves only where nothing told elsewhere stops it; what this visit says itself stands on its page. */
+  /** A plan on paper leaves only where nothing told elsewhere stops or holds it; what this visit says itself stands on its page. */
   const planPaper = async (request: Request, wish: DocumentWish) => {
     const { personId } = await visitRow(database.db, idOf(request))
     const { stops } = await inForceOf(database.db, personId, new Date())
     if (stops.some((stop) => stop.toldAt === 'log' || (stop.visitId ?? idOf(request)) !== idOf(request)))
       throw fault('stopFirst', 'id')
+    await assertNotHeld(database, work, idOf(request))
     return made(request, wish)
   }
   const made = async (request: Request, wish: DocumentWish) => {

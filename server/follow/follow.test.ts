@@ -522,7 +522,10 @@ describe('with a kept plan', () => {
     await send(link.token, [entry(far, { pain: 1, stops: ['numb'] })]).expect(200)
     const { entries, decisions: _, now } = await logOf()
     expect(entries).toHaveLength(before + 1)
-    expect(entries.find((one) => (one.stops ?? []).includes('numb'))).toMatchObject({ day: today })
+    const told = entries.find((one) => (one.stops ?? []).includes('numb'))
+    expect(told).toMatchObject({ day: today })
+    // what was written about such a day is not believed of this one
+    expect(told!.pain).toBeUndefined()
     await write('post', `/api/people/${who}/follow-up`, {
       kind: 'reopen',
       id: 'reopenfar001',
@@ -543,7 +546,16 @@ describe('with a kept plan', () => {
     for (let i = 1; i <= 3; i++) statuses.push((await send(link.token, many(300 * i, 100))).status)
     expect(statuses.at(-1)).toBe(429)
     expect((await logOf()).entries.length).toBeLessThan(1000)
-    await send(link.token, [entry(today, { id: 'floodstop001', stops: ['hopPain'] })]).expect(200)
+    const flood = Array.from({ length: 5 }, (_, i) =>
+      entry(today, { id: `floodstop00${i}`, stops: ['hopPain'] }),
+    )
+    const heard = (await send(link.token, [...many(900, 3), ...flood]).expect(200)).body as {
+      kept: string[]
+      paused: boolean
+    }
+    expect(heard).toMatchObject({ kept: ['floodstop000'], paused: true })
+    // it has been heard: further ones are no way around
+    await send(link.token, flood.slice(1)).expect(429)
   })
 
   test('guessed links count by where they come from, and of a stranger hardly anything is read', async () => {

@@ -9,19 +9,21 @@ import { fault } from '../http/faults'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { stoppedSince } from '@sturvo/core/inForce'
 import { inForceOf } from '../inForce/inForceOf'
-import { refreshFollow, standsAt } from './followState'
+import { refreshFollow, standsAt, unsettledStopsOf } from './followState'
 import { ownerOf } from './planFile'
 
 export type Sender = { linkId: string } | { accountId: string }
 
 const minuteMs = 60_000
 const wrongClockMin = 10 // less is the way of the message
+const farDays = 400 // a plan and a season before it
 const latestDayAhead = 1 // somebody east of here writes about tomorrow
 
 /**
  * Keeps entries of a log: each id once, however often it is sent; what is kept is never written over. Answered only
  * when it is on disk.
- * @throws Fault 422 for a day that has not come yet, by both clocks; a stop sign is never refused, it counts as told today
+ * @throws Fault 422 for a day that has not come yet, by both clocks, or that is more than 400 days away; a stop sign is
+ * never refused for that, it counts as told today
  */
 export async function keepEntries(
   database: Database,
@@ -29,6 +31,7 @@ export async function keepEntries(
 ): Promise<LogPosted> {
   const clockOffMin = (Date.parse(post.sentAt) - now.getTime()) / minuteMs
   const isWrong = Math.abs(clockOffMin) > wrongClockMin
+  const isFarClock = Math.abs(clockOffMin) > farDays * 24 * 60
   // a phone whose clock is days ahead writes about days to come; its entry is kept on the day it is here
   const dayOf = (day: string) => {
     if (!isWrong) return day
@@ -39,31 +42,35 @@ export async function keepEntries(
   const latest = dayjs(now).add(latestDayAhead, 'day').format('YYYY-MM-DD')
   const rows = post.entries.map((entry, i) => {
     const asked = dayOf(entry.day)
-    const day = asked > latest && (entry.stops ?? []).length > 0 ? dayjs(now).format('YYYY-MM-DD') : asked
-    if (day > latest) throw fault('dayToCome', `entries.${i}.day`)
+    const isFar = isFarClock || Math.abs(dayjs(asked).diff(now, 'day')) > farDays
+    const cannotBe = isFar || asked > latest
+    // a stop sign is told today whatever its day; what else was written about such a day is not believed
+    const { id, at, stops } = entry
+    if (cannotBe && (stops ?? []).length === 0)
+      throw fault(isFar ? 'dayTooFar' : 'dayToCome', `entries.${i}.day`)
+    const day = cannotBe ? dayjs(now).format('YYYY-MM-DD') : asked
     return {
       personId,
-      id: entry.id,
+      id,
       day,
-      at: entry.at,
-      value: { ...entry, day },
+      at: isFar ? now.toISOString() : at,
+      value: isFar ? { id, at: now.toISOString(), stops, day } : { ...entry, day },
       linkId: 'linkId' in sender ? sender.linkId : null,
       byAccount: 'accountId' in sender ? sender.accountId : null,
       clockOffMin: isWrong ? Math.round(clockOffMin) : 0,
     }
   })
   return database.write(async (tx) => {
+    const taken = 'linkId' in sender ? await withinRoom(tx, personId, rows, now) : rows
     // by the clock of the write itself: what waits in line behind a decision has come after it
     const receivedAt = new Date().toISOString()
-    if ('linkId' in sender && !rows.some((row) => (row.value.stops ?? []).length > 0))
-      await assertRoom(tx, personId, receivedAt)
     await tx
       .insert(logEntry)
-      .values(rows.map((row) => ({ ...row, receivedAt })))
+      .values(taken.map((row) => ({ ...row, receivedAt })))
       .onConflictDoNothing()
     await refreshFollow(tx, personId, now)
     return {
-      kept: rows.map(({ id }) => id),
+      kept: taken.map(({ id }) => id),
       now: receivedAt,
       // whatever was told wherever: a plan that cannot be read is no reason to go on after a stop sign
       paused: stoppedSince(await inForceOf(tx, personId, now)) !== undefined,
@@ -74,8 +81,17 @@ export async function keepEntries(
 const mostADay = 500
 const mostBytesADay = 1_000_000
 
-/** A link is one client's: nobody writes so much in a day. A stop sign always comes through. */
-async function assertRoom(tx: Db, personId: string, receivedAt: string): Promise<void> {
+/**
+ * A link is one client's: nobody writes so much in a day. Beyond it a stop sign still comes through, alone, until the plan
+ * is paused; then it has been heard.
+ * @returns what is taken of it @throws Fault 429 where nothing is
+ */
+async function withinRoom<R extends { value: { stops?: readonly string[] | undefined } }>(
+  tx: Db,
+  personId: string,
+  rows: readonly R[],
+  now: Date,
+): Promise<readonly R[]> {
   const [today] = await tx
     .select({ count: sql<number>`count(*)`, bytes: sql<number>`coalesce(sum(length(${logEntry.value})), 0)` })
     .from(logEntry)
@@ -83,10 +99,14 @@ async function assertRoom(tx: Db, personId: string, receivedAt: string): Promise
       and(
         eq(logEntry.personId, personId),
         isNotNull(logEntry.linkId),
-        gte(logEntry.receivedAt, `${receivedAt.slice(0, 10)}T00:00:00.000Z`),
+        gte(logEntry.receivedAt, dayjs(now).startOf('day').toISOString()),
       ),
     )
-  if (today!.count >= mostADay || today!.bytes >= mostBytesADay) throw fault('tooManyEntries', 'entries')
+  if (today!.count < mostADay && today!.bytes < mostBytesADay) return rows
+  const stops = rows.filter(({ value }) => (value.stops ?? []).length > 0)
+  const isHeard = (await unsettledStopsOf(tx, personId)).length > 0
+  if (stops.length === 0 || isHeard) throw fault('tooManyEntries', 'entries')
+  return stops.slice(0, 1)
 }
 
 const shownEntries = 2000

@@ -59,13 +59,17 @@ export function followRoutes(
   router.get('/people/:id/in-force', async (request, response) => {
     const personId = await personThere(idOf(request))
     const stops = await inForceOf(database.db, personId, new Date())
-    const now = await newestPlanNow(database, work, personId)
+    // a stop is told also where nobody can say just now what waits
+    const now = await newestPlanNow(database, work, personId).catch((error: unknown) => {
+      request.log.error({ code: 'heldPlan' }, error instanceof Fault ? error.code : 'defect')
+      return undefined
+    })
     response.json({
       ...stops,
-      ...(now?.since && {
+      ...(now?.first && {
         waiting: {
           number: now.plan.number,
-          ...now.since,
+          ...now.first,
           lines: heldLines(now.held, (id) => drillNameIn(now.plan, id)),
         },
       }),
@@ -116,7 +120,7 @@ export function followRoutes(
       known.get(key) ??
       (await make({
         kept: now.plan,
-        isHeld: now.since !== undefined,
+        isHeld: now.first !== undefined,
         own,
         references: referenceValues(references),
       }))
@@ -222,8 +226,6 @@ export function followRoutes(
   router.post('/people/:id/log', async (request, response) => {
     const personId = await personThere(idOf(request))
     const post = bodyAs(logPostSchema, request)
-    const far = farIn(post, new Date())
-    if (far !== undefined) throw fault('dayTooFar', far)
     const { accountId } = whoIs(request)
     response.json(await keepEntries(database, { personId, post, sender: { accountId }, now: new Date() }))
   })
@@ -247,24 +249,10 @@ function shownBy(request: Request): Shown {
   return { token: request.get('x-sturvo-link'), word: request.get('x-sturvo-word') }
 }
 
-const farDays = 400 // a plan and a season before it
-const dayMs = 86_400_000
-
-/** Where a log names a moment or a day that no plan here can be about, or undefined. */
-function farIn({ sentAt, entries }: LogPost, now: Date): string | undefined {
-  const isFar = (moment: string) => Math.abs(Date.parse(moment) - now.getTime()) > farDays * dayMs
-  if (isFar(sentAt)) return 'sentAt'
-  const index = entries.findIndex(({ day, at }) => isFar(day) || isFar(at))
-  return index < 0 ? undefined : `entries.${index}.day`
-}
-
 /** What a phone sent; of something that cannot be read the stop signs are heard all the same. @throws Fault 400, 422 */
 function postOf(request: Request, now: Date): LogPost {
   const parsed = logPostSchema.safeParse(request.body)
-  const far = parsed.success ? farIn(parsed.data, now) : undefined
-  if (parsed.success && far === undefined) return parsed.data
+  if (parsed.success) return parsed.data
   const entries = stopsIn(request.body, now)
-  if (entries.length > 0) return { entries, sentAt: now.toISOString() }
-  if (far !== undefined) throw fault('dayTooFar', far)
-  return bodyAs(logPostSchema, request)
+  return entries.length > 0 ? { entries, sentAt: now.toISOString() } : bodyAs(logPostSchema, request)
 }

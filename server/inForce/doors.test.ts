@@ -355,7 +355,7 @@ test.each(limits)(
     const { drills, plan } = await onPhone()
     expect(drills.length).toBeLessThan(before.drills.length)
     expect(before.drills).toEqual(expect.arrayContaining(drills))
-    expect(plan.changed).toContain('waits')
+    expect(plan.waits).toContain('waits')
     const waiting = await waitingNow()
     expect(waiting).toMatchObject({ number: 1, visitId: laterId, day: dayAfter(today, -1) })
     expect(waiting!.lines.length).toBeGreaterThan(0)
@@ -365,6 +365,7 @@ test.each(limits)(
     expect(found).toMatchObject({
       'kept hand-out': 'toldSince',
       'kept sheet': 'toldSince',
+      'hand-out of the older visit': 'toldSince',
       phone: 'goes on',
     })
     const calendar = (await server.agent.get(`/api/people/${who}/plan.ics`).expect(200)).text.replace(
@@ -382,6 +383,20 @@ test.each(limits)(
     expect((await onPhone()).drills).toEqual(before.drills)
   },
 )
+
+test('visits that cannot be read just now break neither Today nor what is told of stops', async () => {
+  await beginLater()
+  await record(laterId, { 'answer.caution:calfSwollen': true })
+  const broken = { run: () => Promise.reject(new Error('the threads are busy')) }
+  const { due } = await todayAnswer(server.database, broken, today)
+  expect(due.some((line) => line.personId === who && line.level === 'stop')).toBe(true)
+  const busy = anotherApp(server, { work: { ...server.work, run: () => Promise.reject(new Error('busy')) } })
+  const answer = await request(busy)
+    .get(`/api/people/${who}/in-force`)
+    .set('cookie', server.cookie)
+    .expect(200)
+  expect(inForceSchema.parse(answer.body)).toMatchObject({ stops: [{ what: 'calfSwollen' }] })
+})
 
 test('every route that hands a plan out is walked here, or is named with the reason why it need not be', () => {
   const walked = [

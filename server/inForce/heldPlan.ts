@@ -1,6 +1,7 @@
 import {
   heldBack,
   heldTogether,
+  isHeldBack,
   nothingHeld,
   type DecidedDay,
   type DecidedDrill,
@@ -12,20 +13,32 @@ import type { KeptPlan } from '@sturvo/schema'
 import { lineText } from '@sturvo/words'
 import { readSources, type VisitSources } from '../visits/readVisit'
 
-/** A kept plan as it may be handed out now, and what of it waits. */
-export type HeldPlan = { plan: KeptPlan; held: HeldBack }
+/** What of a kept plan may be handed out now, and what of it waits. */
+export type HeldPlan = {
+  parts: Pick<KeptPlan, 'plan' | 'days'>
+  held: HeldBack
+  /** the first visit that held something back */
+  first: { visitId: string; day: string } | undefined
+}
 
 /**
  * A kept plan with what visits told since held against it, one after the other. Visits are read: for a thread.
  * @param sources visits since the plan was kept, oldest first
  */
-export function heldPlan({ kept, sources }: { kept: KeptPlan; sources: readonly VisitSources[] }): HeldPlan {
+export function heldPlan({
+  kept,
+  sources,
+}: {
+  kept: Pick<KeptPlan, 'inputs' | 'plan' | 'days'>
+  sources: readonly VisitSources[]
+}): HeldPlan {
   // written by this program, whose type it has; plans of before have fewer of them
   const inputs = kept.inputs as Partial<PlanInput>
   const from = { effects: inputs.effects ?? [], worstPain: inputs.measured?.worstPain }
   let { phases } = kept.plan
   let weeks = kept.days?.weeks ?? []
   let held = nothingHeld
+  let first: HeldPlan['first']
   for (const source of sources) {
     const { visit, facts, reading, settings, references } = readSources(source)
     const told = toldSince(reading, { facts, settings, day: visit.startedOn }, references)
@@ -33,6 +46,7 @@ export function heldPlan({ kept, sources }: { kept: KeptPlan; sources: readonly 
     // the same drills and days with less of them
     phases = next.phases as typeof phases
     weeks = next.weeks as typeof weeks
+    if (isHeldBack(next.held)) first ??= { visitId: visit.id, day: visit.startedOn }
     held = heldTogether(held, next.held)
   }
   const withLines = <D extends { id: string; lines?: string[] | undefined }>(drill: D): D => {
@@ -40,8 +54,7 @@ export function heldPlan({ kept, sources }: { kept: KeptPlan; sources: readonly 
     return more.length === 0 ? drill : { ...drill, lines: [...new Set([...(drill.lines ?? []), ...more])] }
   }
   return {
-    plan: {
-      ...kept,
+    parts: {
       ...(kept.days && { days: { ...kept.days, weeks } }),
       plan: {
         ...kept.plan,
@@ -55,6 +68,7 @@ export function heldPlan({ kept, sources }: { kept: KeptPlan; sources: readonly 
       },
     },
     held,
+    first,
   }
 }
 

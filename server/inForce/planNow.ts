@@ -1,10 +1,11 @@
 import { and, asc, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm'
-import { isHeldBack, nothingHeld } from '@sturvo/core/inForce'
+import { nothingHeld } from '@sturvo/core/inForce'
 import { keptPlanSchema, type KeptPlan } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { followState, person, practice } from '../data/tables'
 import { newestPlan } from '../follow/followState'
 import { fault } from '../http/faults'
+import { keptTexts, type KeptText } from '../plans/keptPlans'
 import { visitSources } from '../visits/readVisit'
 import { lately } from '../work/lately'
 import { toldKeyOf, visitsSince } from './visitsSince'
@@ -14,9 +15,8 @@ import type { heldPlan, HeldPlan } from './heldPlan'
 /** What reads visits for it: the threads of a server, or the program itself where nobody waits. */
 export type HeldWork = { run: (job: 'heldPlan', input: Parameters<typeof heldPlan>[0]) => Promise<HeldPlan> }
 
-export type PlanNow = HeldPlan & {
-  /** the first visit that told something; undefined where nothing waits */
-  since: { visitId: string; day: string } | undefined
+export type PlanNow = Omit<HeldPlan, 'parts'> & {
+  plan: KeptPlan
   /** says everything it was made from */
   key: string
   /** the plan and the visits after it, as they are */
@@ -39,19 +39,13 @@ export async function planNow(database: Database, work: HeldWork, kept: KeptPlan
     .innerJoin(person, eq(person.id, kept.personId))
     .limit(1)
   const key = `${kept.id} ${toldKey} ${state?.practice} ${state?.person}`
-  if (visits.length === 0) return { plan: kept, held: nothingHeld, since: undefined, key, toldKey }
+  if (visits.length === 0) return { plan: kept, held: nothingHeld, first: undefined, key, toldKey }
   const known = worked.get(key)
   if (known) return known
   const sources = []
   for (const { id } of visits) sources.push(await visitSources(database, id))
-  const found = await work.run('heldPlan', { kept, sources })
-  const [first] = visits
-  const now = {
-    ...found,
-    since: isHeldBack(found.held) ? { visitId: first!.id, day: first!.startedOn } : undefined,
-    key,
-    toldKey,
-  }
+  const { parts, ...found } = await work.run('heldPlan', { kept, sources })
+  const now = { ...found, plan: { ...kept, ...parts }, key, toldKey }
   worked.put(key, now)
   return now
 }
@@ -65,7 +59,7 @@ export async function newestPlanNow(
   const kept = await newestPlan(database.db, personId)
   const now = kept && (await planNow(database, work, kept))
   if (!now) return undefined
-  const waitsSince = now.since?.day ?? null
+  const waitsSince = now.first?.day ?? null
   const found = { toldKey: now.toldKey, waitsSince, isToldOpen: false }
   const [state] = await database.db
     .select({
@@ -80,6 +74,21 @@ export async function newestPlanNow(
   if (state && !isKnown)
     await database.write((tx) => tx.update(followState).set(found).where(eq(followState.personId, personId)))
   return now
+}
+
+/**
+ * Every kept version of a person for a calendar, oldest first: the newest as it may be handed out now, and newer than
+ * what was downloaded before, so that a calendar takes it in its place.
+ */
+export async function keptTextsNow(
+  database: Database,
+  work: HeldWork,
+  personId: string,
+): Promise<KeptText[]> {
+  const kept = await keptTexts(database.db, personId)
+  const now = await newestPlanNow(database, work, personId)
+  if (!now?.first) return kept
+  return [...kept.slice(0, -1), { document: JSON.stringify(now.plan), created: new Date().toISOString() }]
 }
 
 const workedOutAtOnce = 8 // each reads a visit or two; what is left over is worked out at the next look
@@ -99,7 +108,13 @@ export async function heldClients(
     .innerJoin(person, eq(person.id, followState.personId))
     .where(and(eq(followState.isToldOpen, true), goesOn))
     .limit(workedOutAtOnce)
-  for (const { personId } of open) await newestPlanNow(database, work, personId)
+  for (const { personId } of open) {
+    try {
+      await newestPlanNow(database, work, personId)
+    } catch {
+      // one whose visits cannot be read just now breaks no list: it stays open and is worked out at the next look
+    }
+  }
   const rows = await database.db
     .select({ personId: followState.personId, day: followState.waitsSince })
     .from(followState)
@@ -123,6 +138,10 @@ export async function currentFor(
   const { personId } = JSON.parse(document) as Pick<KeptPlan, 'personId'>
   const cleared = await clearedFor(database.db, personId, now)
   const parsed = keptPlanSchema.safeParse(JSON.parse(document))
-  if (parsed.success && (await planNow(database, work, parsed.data)).since) throw fault('toldSince', 'id')
+  // a version that cannot be read any more cannot be held against anything
+  const isHeld = parsed.success
+    ? (await planNow(database, work, parsed.data)).first !== undefined
+    : (await visitsSince(database.db, JSON.parse(document) as KeptPlan)).length > 0
+  if (isHeld) throw fault('toldSince', 'id')
   return cleared as Current
 }

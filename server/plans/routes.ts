@@ -6,7 +6,7 @@ import type { Database } from '../data/database'
 import { bodyAs, fault, idOf, notFound } from '../http/faults'
 import { findPerson } from '../people/queries'
 import { inForceOf } from '../inForce/inForceOf'
-import { currentFor, newestPlanNow } from '../inForce/planNow'
+import { currentFor, keptTextsNow } from '../inForce/planNow'
 import { whoIs } from '../signin/sessions'
 import { visitSources } from '../visits/readVisit'
 import type { Work } from '../work/pool'
@@ -14,7 +14,7 @@ import type { KeptPaperWish } from '../documents/keptPaper'
 import { paperOf, planPaperSchema } from '../documents/papers'
 import { practiceAnswer, practiceRow } from '../practice/queries'
 import { goBackTo } from './goBack'
-import { keepPlan, keptPlanText, keptTexts, planAnsweredBefore, plansOf } from './keptPlans'
+import { keepPlan, keptPlanText, planAnsweredBefore, plansOf } from './keptPlans'
 
 // the practice is where its server stands
 const zoneHere = Intl.DateTimeFormat().resolvedOptions().timeZone
@@ -70,10 +70,7 @@ export function planRoutes(database: Database, work: Work): Router {
   router.get('/plans/:id/plan.pdf', keptPaper('sheet'))
   router.get('/people/:id/plan.ics', async (request, response) => {
     const personId = await personThere(idOf(request))
-    const kept = await keptTexts(database.db, personId)
-    const now = await newestPlanNow(database, work, personId)
-    // what waits is in no calendar either
-    if (now?.since) kept.push({ ...kept.pop()!, document: JSON.stringify(now.plan) })
+    const kept = await keptTextsNow(database, work, personId)
     const stopped = stoppedSince(await inForceOf(database.db, personId, new Date()))
     const { name: practice, drills: own } = await practiceAnswer(database.db, await practiceRow(database))
     const text = await work.run('keptCalendar', {

@@ -137,11 +137,12 @@ export function heldBack<P extends DecidedDrill, D extends DecidedDay>(
       const parts = day.parts
         .map((part) => part.filter((id) => !waits.has(id)))
         .filter((part) => part.length > 0)
+      const share = shareLeft(week.week, day.parts, parts, decided.phases, phases)
       const shoesMin = shoes ? Math.min(day.shoesMin, shoesMost) : day.shoesMin
       return {
         ...day,
         parts,
-        trainMin: day.trainMin * shareLeft(week.week, day.parts, parts, decided.phases, phases),
+        trainMin: share === 1 ? day.trainMin : toTenths(day.trainMin * share),
         spacersMin: spacers ? 0 : day.spacersMin,
         shoesMin,
         shoesMostMin: Math.min(day.shoesMostMin, shoesMin),
@@ -268,6 +269,7 @@ const isRunningShut = (then: readonly CautionEffect[], now: readonly CautionEffe
   noImpactEffects.some((effect) => now.includes(effect)) &&
   !noImpactEffects.some((effect) => then.includes(effect))
 
+const toTenths = (minutes: number) => Math.round(minutes * 10) / 10
 const weekDays = 7
 
 /** The most a day in new shoes of the week that had come by a day; of a plan that had not begun, of its first week. */

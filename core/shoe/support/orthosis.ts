@@ -84,7 +84,8 @@ export function orthosisInShoe(
   const { orthosis, shoe, foot, leg } = input
   const aspects = [
     depthAspect(depthBudget(shoe, foot, orthosisThickness(orthosis, references), references)),
-    widthAspect(orthosis, shoe, references),
+    // a brace lies around the ankle: beside it the shoe is open
+    ...(orthosis.kind === 'brace' ? [] : [widthAspect(orthosis, shoe, references)]),
     ...(orthosis.kind === 'cushion' || orthosis.kind === 'brace' ? [] : [baseAspect(shoe, leg, references)]),
     ...(orthosis.volume === 'heel' ? [heelAspect(shoe, references)] : []),
   ]

@@ -190,6 +190,11 @@ export function Home({
           </button>
         </section>
       )}
+      {plan.waits !== undefined && (
+        <p role="status" className="card new" data-waits>
+          {plan.waits}
+        </p>
+      )}
       {failed !== '' && <p role="alert">{failed}</p>}
       {!phone.isLasting && <p role="alert">{words.noStore}</p>}
       {said !== '' && (
