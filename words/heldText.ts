@@ -17,7 +17,7 @@ export function heldLines(
     byReason.set(why, [...(byReason.get(why) ?? []), nameOf(id)])
   }
   return [
-    ...[...byReason].map(([why, names]) => `${names.join(', ')}: ${why}.`),
+    ...[...byReason].map(([why, names]) => `${names.join(' · ')}: ${why}.`),
     ...(lowered.length > 0
       ? [`Less of ${lowered.map(nameOf).join(', ')}: no more than may be done now.`]
       : []),

@@ -23,7 +23,7 @@ test('one reason is said once, whatever number of drills it holds; nothing held 
       nameOf,
     ),
   ).toEqual([
-    'A, B: caution: passive range only, lying or sitting.',
+    'A · B: caution: passive range only, lying or sitting.',
     'C: waits until the heel hurts less.',
     'Less of D: no more than may be done now.',
     'New shoes stay at the minutes of that week.',
