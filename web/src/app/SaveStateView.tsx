@@ -17,6 +17,7 @@ import { useAppDispatch, useAppSelector } from './store'
 const fetchedAfterMs = 2000
 
 const help: Record<SaveState, string> = {
+  looking: 'What was typed here before and not sent is being looked for.',
   saved: 'Everything is stored.',
   saving: 'On its way.',
   waiting: 'Sturvo cannot be reached. Your edits are kept in this browser and are sent when it is back.',
@@ -29,6 +30,8 @@ const help: Record<SaveState, string> = {
 
 function wordOf({ save, waiting, troubled }: OutboxView): string {
   switch (save) {
+    case 'looking':
+      return 'Looking …'
     case 'saved':
       return 'Saved'
     case 'saving':
@@ -53,14 +56,14 @@ export function SaveStateView() {
   const { visitId } = useAppSelector(selectVisit)
   const view = useAppSelector(selectOutbox)
   const [isOpen, setOpen] = useState(false)
+  const isCalm = view.save === 'saved' || view.save === 'looking'
   useEffect(() => {
     // what is needed when the server is away has to be here before that
     const timer = setTimeout(() => void import('./SignInOver').catch(() => undefined), fetchedAfterMs)
     return () => clearTimeout(timer)
   }, [])
-  const isQuiet = view.save === 'saved' && view.ofOthers.length === 0
+  const isQuiet = isCalm && view.ofOthers.length === 0
   if (!visitId && isQuiet) return null
-  const isCalm = view.save === 'saved'
   return (
     <>
       {visitId && <UndoButtons />}

@@ -54,7 +54,7 @@ export function Shell() {
   const visitTitle = useVisitTitle()
   const title = isOver ? '' : visitTitle
   const { visitId } = useAppSelector(selectVisit)
-  const hasState = visitId !== undefined || save !== 'saved' || ofOthers.length > 0
+  const hasState = visitId !== undefined || (save !== 'saved' && save !== 'looking') || ofOthers.length > 0
   // messages have somewhere to appear in every room that may have some; one that is early waits for it
   const [hasMessages, setMessages] = useState(false)
   useEffect(() => {

@@ -212,7 +212,7 @@ class Browser {
     const edit: Edit = { id, visitId, path, value, base, by, at: this.clock.now, replaces: [] }
     const key = keyOf(edit)
     const pending = driver.state.edits[key]
-    const own = driver.state.written[key] ?? 0
+    const own = driver.state.written[key]?.version ?? 0
     this.knew.set(
       id,
       pending ? Math.min(this.knew.get(pending.id) ?? 0, Math.max(base, own)) : Math.max(base, own),

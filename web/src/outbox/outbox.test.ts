@@ -8,6 +8,8 @@ import { sendChanges } from './sendChanges'
 import { fieldsRecorded, undone, visitOpened, visitSlice } from './visitSlice'
 
 const visitId = 'visit0000001'
+/** what the store waits for before it has something */
+let held: Promise<void> | undefined
 const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 function openStore(answer: (batch: Batch) => Promise<Answer>, kept: KeptEdit[] = [], isBroken = false) {
@@ -19,7 +21,10 @@ function openStore(answer: (batch: Batch) => Promise<Answer>, kept: KeptEdit[] =
       ? { all: refuse, put: refuse, remove: refuse }
       : {
           all: () => Promise.resolve([...store.values()]),
-          put: (edit) => Promise.resolve(void store.set(edit.path, edit)),
+          put: async (edit) => {
+            await held
+            store.set(edit.path, edit)
+          },
           remove: (edit) => Promise.resolve(void store.delete(edit.path)),
         },
     send: (batch) => {
@@ -54,7 +59,7 @@ function openStore(answer: (batch: Batch) => Promise<Answer>, kept: KeptEdit[] =
         planInForce: [],
         unreadable: [],
       },
-      pending: outbox.pendingOf(visitId),
+      pending: outbox.pendingOf(visitId, 0),
     }),
   )
   const settled = async () => {
@@ -67,6 +72,7 @@ let version = 0
 const writes = (): Promise<Answer> => Promise.resolve({ kind: 'written', version: ++version, fields: {} })
 beforeEach(() => {
   version = 0
+  held = undefined
 })
 
 test('edits made together go out together, and are kept no longer than that', async () => {
@@ -132,6 +138,33 @@ test('edits of an earlier page appear in the visit and are sent on the version t
   await settled()
   expect(sent[0]!.edits).toMatchObject([{ id: 'edit00000001', base: 0 }])
   expect(page.getState().visit.outbox.ofOthers).toHaveLength(1)
+})
+
+test('a visit that was read before an edit was written, and came after it, is shown with it', async () => {
+  const { page, outbox, settled } = openStore(writes)
+  page.dispatch(fieldsRecorded({ 'answer.goal': 'mine' }))
+  await settled()
+  expect(outbox.pendingOf(visitId, 0)).toEqual({ 'answer.goal': 'mine' })
+  // one that was read since may have what a colleague wrote over it
+  expect(outbox.pendingOf(visitId, 1)).toEqual({})
+  expect(outbox.pendingOf('visit0000002', 0)).toEqual({})
+})
+
+test('nothing is called saved before the store was looked into, nor kept before it is', async () => {
+  const { page } = openStore(() => Promise.resolve({ kind: 'unreachable' }))
+  const save = () => page.getState().visit.outbox.save
+  expect(save()).toBe('looking')
+  await later(5)
+  expect(save()).toBe('saved')
+  let kept: () => void = () => undefined
+  const asked = new Promise<void>((resolve) => (kept = resolve))
+  held = asked
+  page.dispatch(fieldsRecorded({ 'answer.goal': 'a' }))
+  await later(500)
+  expect(save()).toBe('saving')
+  kept()
+  await later(20)
+  expect(save()).toBe('waiting')
 })
 
 test('a browser that keeps nothing sends all the same and says what that means', async () => {

@@ -107,10 +107,14 @@ export class OutboxDriver {
       if (before.edits[key] !== edit) work.push(store.put(edit))
     for (const [key, edit] of Object.entries(before.edits))
       if (!after.edits[key]) work.push(store.remove(edit))
+    if (work.length === 0) return
+    this.apply({ type: 'keeping', more: 1 })
     // a store that refuses holds up nothing: it is said, and what is typed is sent all the same
-    Promise.all(work).catch(() => {
-      if (!this.current.isMemoryOnly) this.apply({ type: 'storeLost' })
-    })
+    void Promise.all(work)
+      .catch(() => {
+        if (!this.current.isMemoryOnly) this.apply({ type: 'storeLost' })
+      })
+      .then(() => this.apply({ type: 'keeping', more: -1 }))
   }
 
   private pump(hurry = false): void {

@@ -23,7 +23,8 @@ const edit = (path: string, value: unknown, changed: Partial<Edit> = {}): Edit =
   replaces: [],
   ...changed,
 })
-const after = (...events: OutboxEvent[]): OutboxState => events.reduce(outboxReducer, emptyOutbox)
+const after = (...events: OutboxEvent[]): OutboxState =>
+  events.reduce(outboxReducer, { ...emptyOutbox, isLooked: true })
 const typed = (e: Edit): OutboxEvent => ({ type: 'typed', edit: e })
 const signedIn: OutboxEvent = { type: 'signedIn', accountId: 'ilse' }
 const batchOf = (state: OutboxState, now = 5000): Batch => {

@@ -7,8 +7,14 @@ export type OutboxState = {
   edits: Readonly<Record<EditKey, KeptEdit>>
   /** the version up to which this page has seen everything of a visit; each tab has its own */
   seen: Readonly<Record<string, number>>
-  /** the version in which a field was last written from here: typed again, it is typed over our own value */
-  written: Readonly<Record<EditKey, number>>
+  /** how a field was last written from here: typed again, it is typed over our own value */
+  written: Readonly<
+    Record<EditKey, { visitId: string; path: string; by: string; version: number; value: unknown }>
+  >
+  /** the browser's own store was asked what earlier pages left */
+  isLooked: boolean
+  /** edits whose keeping by the browser is not confirmed yet */
+  unkept: number
   /** the account that is signed in, as far as is known */
   me: string | undefined
   isSignedOut: boolean
@@ -26,6 +32,8 @@ export const emptyOutbox: OutboxState = {
   edits: {},
   seen: {},
   written: {},
+  isLooked: false,
+  unkept: 0,
   me: undefined,
   isSignedOut: false,
   isMemoryOnly: false,
@@ -48,6 +56,8 @@ export type OutboxEvent =
   /** set aside or gone, and given up by its author */
   | { type: 'dropped'; key: EditKey }
   | { type: 'storeLost' }
+  /** the store was given something (+1), or has it (-1) */
+  | { type: 'keeping'; more: 1 | -1 }
   /** the network is said to be there again */
   | { type: 'networkBack'; now: number }
 
@@ -66,7 +76,7 @@ export function outboxReducer(state: OutboxState, event: OutboxEvent): OutboxSta
       return withEdit(state, event.edit)
     case 'found':
       // what was typed here since then is newer than what was found
-      return event.edits.reduce(withFound, state)
+      return event.edits.reduce(withFound, { ...state, isLooked: true })
     case 'sent':
       return markedSent(state, event.ids)
     case 'answered':
@@ -82,7 +92,9 @@ export function outboxReducer(state: OutboxState, event: OutboxEvent): OutboxSta
     case 'dropped':
       return without(state, [event.key])
     case 'storeLost':
-      return { ...state, isMemoryOnly: true }
+      return { ...state, isLooked: true, isMemoryOnly: true }
+    case 'keeping':
+      return { ...state, unkept: state.unkept + event.more }
     case 'networkBack':
       return { ...state, notBefore: Math.min(state.notBefore, event.now + firstPauseMs) }
   }
@@ -102,7 +114,7 @@ function sawAnswer(state: OutboxState, batch: Batch, version: number): OutboxSta
 function withEdit(state: OutboxState, edit: Edit): OutboxState {
   const key = keyOf(edit)
   const known = state.edits[key]
-  const fresh: KeptEdit = { ...edit, base: Math.max(edit.base, state.written[key] ?? 0) }
+  const fresh: KeptEdit = { ...edit, base: Math.max(edit.base, state.written[key]?.version ?? 0) }
   return { ...state, edits: { ...state.edits, [key]: known ? merged(known, fresh) : fresh } }
 }
 
@@ -206,7 +218,8 @@ function settled(state: OutboxState, batch: Batch, version: number): OutboxState
   for (const sent of batch.edits) {
     const key = keyOf(sent)
     const now = edits[key]
-    written[key] = version
+    const { visitId, path, by, value } = sent
+    written[key] = { visitId, path, by, version, value }
     if (!now) continue
     if (now.id === sent.id) delete edits[key]
     else if (now.replaces.includes(sent.id)) edits[key] = { ...now, base: version, replaces: [] }
@@ -296,7 +309,7 @@ export function nextBatch(
 
 /** The one word that the header says about everything typed here. */
 export type SaveState =
-  'saved' | 'saving' | 'waiting' | 'signedOut' | 'clash' | 'refused' | 'gone' | 'memoryOnly'
+  'looking' | 'saved' | 'saving' | 'waiting' | 'signedOut' | 'clash' | 'refused' | 'gone' | 'memoryOnly'
 
 export function saveState(state: OutboxState): SaveState {
   const own = Object.values(state.edits).filter((edit) => edit.by === state.me || state.me === undefined)
@@ -304,10 +317,12 @@ export function saveState(state: OutboxState): SaveState {
   if (has('clash')) return 'clash'
   if (has('gone')) return 'gone'
   if (has('refused')) return 'refused'
-  if (state.isSignedOut) return own.length > 0 ? 'signedOut' : 'saved'
-  if (own.length === 0) return 'saved'
+  if (state.isSignedOut && own.length > 0) return 'signedOut'
+  // nothing is called saved before it is known what an earlier page left unsent
+  if (own.length === 0) return state.isLooked ? 'saved' : 'looking'
   if (state.isMemoryOnly) return 'memoryOnly'
-  return state.failures > 0 ? 'waiting' : 'saving'
+  // that it is kept here is said when it is
+  return state.failures > 0 && state.unkept === 0 ? 'waiting' : 'saving'
 }
 
 /** Edits that wait for somebody else to sign in: they are sent under who typed them. */

@@ -12,7 +12,7 @@ import { newId } from '../app/newId'
 import { browserPorts } from './browserPorts'
 import { keyOf, type Edit, type EditKey } from './edit'
 import { OutboxDriver, type OutboxPorts, type TabWord } from './outboxDriver'
-import { editsOfOthers, saveState, type OutboxEvent, type OutboxState } from './outboxMachine'
+import { editsOfOthers, saveState, type OutboxEvent, type OutboxState, type SaveState } from './outboxMachine'
 import {
   fieldsArrived,
   fieldsRecorded,
@@ -31,8 +31,8 @@ type Dispatch = ThunkDispatch<State, unknown, UnknownAction>
 export type Outbox = {
   driver: OutboxDriver
   middleware: ReturnType<typeof createListenerMiddleware>['middleware']
-  /** values of a visit that are typed and not written yet, by who is signed in */
-  pendingOf: (visitId: string) => Fields
+  /** values of a visit that an answer of this version cannot know: typed here, and not written or written since */
+  pendingOf: (visitId: string, version: number) => Fields
   decide: (key: EditKey, keep: 'mine' | 'theirs') => void
   drop: (key: EditKey) => void
 }
@@ -43,16 +43,23 @@ export function createOutbox(
 ): Outbox {
   const listener = createListenerMiddleware()
   let dispatch: Dispatch | undefined
+  let lastSave: SaveState | undefined
   const driver: OutboxDriver = new OutboxDriver(
     makePorts((event) => driver.heard(event)),
     (state, event, isOwn) => {
       if (!dispatch) return
-      dispatch(outboxChanged(viewOf(state)))
+      const view = viewOf(state)
+      if (event.type === 'keeping' && view.save === lastSave) return
+      lastSave = view.save
+      dispatch(outboxChanged(view))
       arrive(dispatch, state, event, isOwn)
     },
   )
   const start = listener.startListening.withTypes<State, Dispatch>()
-  const pendingOf = (visitId: string) => pendingIn(driver.state, visitId)
+  const pendingOf = (visitId: string, version: number) => ({
+    ...writtenSince(driver.state, visitId, version),
+    ...pendingIn(driver.state, visitId),
+  })
 
   start({
     matcher: isAnyOf(fieldsRecorded, undone, redone),
@@ -143,6 +150,15 @@ function pendingIn(state: OutboxState, visitId: string): Fields {
     Object.values(state.edits)
       .filter((edit) => edit.visitId === visitId && edit.by === state.me)
       .map((edit) => [edit.path, edit.value]),
+  )
+}
+
+/** An answer that was on its way while an edit was written may come after that edit's own, and not have it. */
+function writtenSince(state: OutboxState, visitId: string, version: number): Fields {
+  return Object.fromEntries(
+    Object.values(state.written)
+      .filter((one) => one.visitId === visitId && one.by === state.me && one.version > version)
+      .map((one) => [one.path, one.value]),
   )
 }
 

@@ -45,7 +45,7 @@ const initialState: VisitState = {
   past: [],
   future: [],
   lastStep: undefined,
-  outbox: { save: 'saved', waiting: 0, troubled: [], ofOthers: [], isSignedOut: false },
+  outbox: { save: 'looking', waiting: 0, troubled: [], ofOthers: [], isSignedOut: false },
 }
 
 const undoSteps = 100

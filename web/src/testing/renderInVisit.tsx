@@ -10,7 +10,7 @@ import { answerOf, factsOf, personSchema, type Fields } from '@sturvo/schema'
 import { madeUpNewPerson } from '../../../schema/testing/madeUpPerson'
 import { api } from '../app/api'
 import { matSlice } from '../mat/matSlice'
-import { visitOpened, visitSlice } from '../outbox/visitSlice'
+import { outboxChanged, visitOpened, visitSlice } from '../outbox/visitSlice'
 import { shoesSlice } from '../rooms/visit/shoes/shoesSlice'
 import { OpenVisit } from '../rooms/visit/OpenVisit'
 import type { ReadNow, VisitFrame } from '../rooms/visit/visitContext'
@@ -84,6 +84,8 @@ export function renderInVisit(
     },
     middleware: (usual) => usual().concat(api.middleware),
   })
+  // nothing of an earlier page waits
+  store.dispatch(outboxChanged({ ...store.getState().visit.outbox, save: 'saved' }))
   store.dispatch(
     visitOpened({
       visit: {

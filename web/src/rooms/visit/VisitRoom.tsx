@@ -43,7 +43,7 @@ function FetchedVisit({ visit, step }: { visit: Visit; step: Place }) {
   const open = useAppSelector(selectVisit)
   const [fetched] = useState(visit)
   useEffect(() => {
-    dispatch(visitOpened({ visit: fetched, pending: outbox.pendingOf(fetched.id) }))
+    dispatch(visitOpened({ visit: fetched, pending: outbox.pendingOf(fetched.id, fetched.version) }))
     return () => void dispatch(visitLeft())
   }, [fetched, dispatch])
   const person = usePersonQuery(visit.personId)
