@@ -11,6 +11,8 @@ export const auditActions = [
   'decided',
   'signedIn',
   'signedOut',
+  /** a door that did not open: a wrong password, a part of the practice that is not theirs, too many requests */
+  'refused',
   'access',
   'settings',
   'copied',

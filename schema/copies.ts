@@ -19,8 +19,8 @@ export const copyLineSchema = z.object({
   name: z.string(),
   madeAt: z.string(),
   bytes: z.number(),
-  /** why rotation keeps it: the newest, of its day, week or month */
-  keptAs: z.enum(['newest', 'day', 'week', 'month', 'going']),
+  /** why rotation keeps it: the newest, of its day, week or month, or dated in the future */
+  keptAs: z.enum(['newest', 'day', 'week', 'month', 'ahead', 'going']),
 })
 export type CopyLine = z.infer<typeof copyLineSchema>
 

@@ -28,6 +28,7 @@ export const auditActionText: Record<AuditAction, string> = {
   decided: 'decided',
   signedIn: 'signed in',
   signedOut: 'signed out',
+  refused: 'was refused',
   access: 'access',
   settings: 'settings',
   copied: 'made a copy',
@@ -39,6 +40,7 @@ export const keptAsText: Record<CopyLine['keptAs'], string> = {
   day: 'of its day',
   week: 'of its week',
   month: 'of its month',
+  ahead: 'dated in the future: the clock was ahead',
   going: 'goes at the next copy',
 }
 

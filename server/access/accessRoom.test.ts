@@ -9,7 +9,7 @@ import {
   sessionSchema,
 } from '@sturvo/schema'
 import { eq } from 'drizzle-orm'
-import { account } from '../data/tables'
+import { account, signInFailure } from '../data/tables'
 import { deviceWords } from '../signin/device'
 import { anotherApp, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 
@@ -152,6 +152,18 @@ describe('second factor', () => {
     const both = await Promise.all([signIn(bram.email, own, codeNow()), signIn(bram.email, own, codeNow())])
     // the other one is wrong by then, or has to wait
     expect(both.filter(({ status }) => status === 201)).toHaveLength(1)
+  })
+  test('a code that was taken while the clock was a year ahead shuts out none of today', async () => {
+    await server.database.write((tx) => tx.delete(signInFailure))
+    const mark = (seconds: number) =>
+      server.database.write((tx) =>
+        tx.update(account).set({ factorLastStep: Math.floor((Date.now() / 1000 + seconds) / 30) }),
+      )
+    await mark(90)
+    expect(await signIn(bram.email, own, codeNow())).toMatchObject({ error: 'wrongFactor' })
+    await mark(365 * 86_400)
+    expect((await signIn(bram.email, own, codeNow())).status).toBe(201)
+    expect(await signIn(bram.email, own, codeNow())).toMatchObject({ error: 'wrongFactor' })
   })
   test('a recovery code stands in for it once, however it is typed', async () => {
     expect((await signIn(bram.email, own, codes[0]!.replaceAll('-', '').toUpperCase())).status).toBe(201)

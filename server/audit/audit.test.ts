@@ -4,8 +4,11 @@ import { runCommand } from '../cli'
 import { auditEntry } from '../data/tables'
 import { anotherApp, startTestServer, testPassword, type TestServer } from '../testing/testServer'
 import { addAccount } from '../signin/accounts'
+import express from 'express'
 import request from 'supertest'
-import { addAudit, breakIn, firstBreak, sealOf } from './chain'
+import { answerFaults, fault } from '../http/faults'
+import { recordRefusals } from './refusals'
+import { addAudit, appendAudit, breakIn, firstBreak, sealOf } from './chain'
 import { auditRules } from './auditTable'
 
 let server: TestServer
@@ -81,6 +84,43 @@ test('one person’s lines are for whoever treats them, the whole for the owner;
   expect(csv).toContain(",'=Bram Oddny,")
 })
 
+test('doors that did not open stand there in numbers, and never what was typed', async () => {
+  const closed = await startTestServer()
+  const lines = async () => {
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    const answer = await closed.agent.get('/api/audit?action=refused').expect(200)
+    return auditPageSchema.parse(answer.body).lines.map(({ by, what }) => `${by}: ${what}`)
+  }
+  const app = express()
+  app.use((_request, _response, next) => next(fault('wrongSignIn')))
+  app.use(recordRefusals(closed.database, 150), answerFaults)
+  const tried = request(anotherApp(closed))
+  const signIn = (email: string) => tried.post('/api/session').send({ email, password: 'secret of mine' })
+  await signIn('ilse@tideway.example').expect(401)
+  await signIn('secret.of.mine@tideway.example').expect(401)
+  for (let i = 0; i < 3; i++) await request(app).get('/')
+  await closed.agent.post('/api/people').send({}).expect(403) // without its token
+  expect((await lines()).sort()).toEqual([
+    'Ilse Marrack: a page of an earlier session',
+    'not signed in: wrong password',
+    'not signed in: wrong password',
+    'not signed in: wrong password for Ilse Marrack',
+    'not signed in: wrong password, 2 more times',
+  ])
+  expect(JSON.stringify(await closed.database.db.select().from(auditEntry))).not.toContain('secret')
+  await closed.close()
+})
+
+test('days are those of the practice: what was done late in the evening is not of the next day', async () => {
+  const lateOn = new Date(2026, 3, 7, 23, 50)
+  await server.database.write((tx) =>
+    appendAudit(tx, { actor: 'program', action: 'copied', personId: '', what: 'late', origin: '' }, lateOn),
+  )
+  expect(await actions('?action=copied&from=2026-04-07&to=2026-04-07')).toEqual(['copied late'])
+  for (const day of ['2026-04-06', '2026-04-08'])
+    expect(await actions(`?action=copied&from=${day}&to=${day}`)).toEqual([])
+})
+
 test('lines cannot be changed or taken away by anything that goes through the program', async () => {
   await expect(
     server.database.write((tx) => tx.update(auditEntry).set({ what: 'nothing' })),
@@ -133,6 +173,8 @@ test('check finds a line that was changed in the file', async () => {
     code: 2,
     output: expect.stringContaining('audit, line 3: it was changed') as string,
   })
+  // whoever means to change lines takes away first what keeps them
+  expect((await run()).output).toContain('the audit is not kept from being changed')
   expect((await page()).isWhole).toBe(false)
 })
 
@@ -144,9 +186,11 @@ test('what cannot be written down is not shown; what was written is answered all
     .send({ id: who, name: 'Ansa Rook' })
     .expect(201)
   await broken.database.write((tx) => tx.run(sql`alter table audit_entry rename to hidden`))
-  const seen = await broken.agent.get(`/api/people/${who}`)
-  expect(seen.status).toBe(503)
-  expect(seen.text).not.toContain('Ansa')
+  // two at once are one line, and neither is shown without it
+  for (const seen of await Promise.all([1, 2, 3].map(() => broken.agent.get(`/api/people/${who}`)))) {
+    expect(seen.status).toBe(503)
+    expect(seen.text).not.toContain('Ansa')
+  }
   // what is sent in parts has no part sent before its line
   for (const path of [`/api/people/${who}/export.zip`, '/api/practice/export.zip']) {
     const taken = await broken.agent.get(path)

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { asc, desc, gt } from 'drizzle-orm'
+import { asc, desc, gt, sql } from 'drizzle-orm'
 import type { AuditAction } from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { auditEntry } from '../data/tables'
@@ -41,7 +41,15 @@ export async function addAudit(database: Database, entry: NewAuditEntry, now: Da
   await database.write((tx) => appendAudit(tx, entry, now))
 }
 
-/** The newest line, to be held against a later state of the same practice. */
+/** Whether the database itself still refuses that lines are changed or taken away. */
+export async function isAuditKept(db: Db): Promise<boolean> {
+  const kept = await db.all<{ name: string }>(
+    sql`select name from sqlite_master where type = 'trigger' and tbl_name = 'audit_entry'`,
+  )
+  const names = kept.map(({ name }) => name)
+  return names.includes('audit_stays') && names.includes('audit_is_kept')
+}
+
 /** The first line of an audit, which no other practice has; '' before there is one. */
 export async function auditRoot(db: Db): Promise<string> {
   const [first] = await db
@@ -52,6 +60,7 @@ export async function auditRoot(db: Db): Promise<string> {
   return first?.hash ?? ''
 }
 
+/** The newest line, to be held against a later state of the same practice. */
 export async function auditHead(db: Db): Promise<{ number: number; hash: string }> {
   const [last] = await db
     .select({ number: auditEntry.number, hash: auditEntry.hash })

@@ -1,30 +1,31 @@
+import dayjs from 'dayjs'
 import { and, desc, eq, gte, inArray, lt, lte } from 'drizzle-orm'
 import { auditActions, type AuditAction, type AuditLine, type AuditPage } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { account, auditEntry, person } from '../data/tables'
 import { csvOf } from '../files/csv'
 import { breakIn } from './chain'
+import { stranger } from './refusals'
 
 export type AuditFilter = {
   personId?: string | undefined
   actor?: string | undefined
   action?: AuditAction | undefined
-  /** days, both included */
+  /** days of the practice, both included */
   from?: string | undefined
   to?: string | undefined
   before?: number | undefined
 }
 const pageSize = 100
 const mostInCsv = 100_000
-const dayEnd = '~' // after every time of the day
 
 function whereOf({ personId, actor, action, from, to, before }: AuditFilter) {
   return and(
     personId === undefined ? undefined : eq(auditEntry.personId, personId),
     actor === undefined ? undefined : eq(auditEntry.actor, actor),
     action === undefined ? undefined : eq(auditEntry.action, action),
-    from === undefined ? undefined : gte(auditEntry.at, from),
-    to === undefined ? undefined : lte(auditEntry.at, `${to}${dayEnd}`),
+    from === undefined ? undefined : gte(auditEntry.at, dayjs(from).startOf('day').toISOString()),
+    to === undefined ? undefined : lte(auditEntry.at, dayjs(to).endOf('day').toISOString()),
     before === undefined ? undefined : lt(auditEntry.number, before),
   )
 }
@@ -50,7 +51,7 @@ async function linesOf(db: Db, filter: AuditFilter, most: number): Promise<Audit
     number,
     at,
     actor,
-    by: accounts.get(actor) ?? (actor.startsWith('link ') ? 'the client, by a link' : ''),
+    by: accounts.get(actor) ?? nameless(actor),
     action: auditActions.find((known) => known === action) ?? 'changed',
     personId,
     person: people.get(personId) ?? '',
@@ -58,6 +59,9 @@ async function linesOf(db: Db, filter: AuditFilter, most: number): Promise<Audit
     origin,
   }))
 }
+
+const nameless = (actor: string) =>
+  actor === stranger ? 'not signed in' : actor.startsWith('link ') ? 'the client, by a link' : ''
 
 /** A page of the audit, the newest first. */
 export async function auditPage(db: Db, filter: AuditFilter): Promise<AuditPage> {

@@ -26,15 +26,21 @@ export function noteAudit(request: Request, note: AuditNote): void {
  * of the same session within ten minutes leaves one line.
  */
 export function recordAudit(database: Database): RequestHandler {
-  const seen = new Map<string, number>()
+  const seen = new Map<string, { at: number; line: Promise<void> }>()
   const ownerOf = owners(database)
-  const isNew = (key: string, now: number) => {
+  /** One line for looks that are the same; each of them waits for it, and none is shown where it is not written. */
+  const once = (key: string, write: () => Promise<void>): Promise<void> => {
+    const at = performance.now()
     const last = seen.get(key)
-    if (last !== undefined && now - last < quietMs) return false
+    if (last && at - last.at < quietMs) return last.line
+    const line = write().catch((error: unknown) => {
+      seen.delete(key)
+      throw error
+    })
     seen.delete(key)
-    seen.set(key, now)
+    seen.set(key, { at, line })
     if (seen.size > mostRemembered) seen.delete(seen.keys().next().value!)
-    return true
+    return line
   }
   const leave = async (request: Request, rule: Exclude<AuditRule, 'nothing'>) => {
     const who = whoIfAny(request)
@@ -43,17 +49,11 @@ export function recordAudit(database: Database): RequestHandler {
     const personId = note.personId ?? found.personId
     const actor = note.actor ?? who?.accountId ?? found.link ?? 'program'
     const what = note.what ?? [rule.what, found.id].filter((part) => part !== '').join(' ')
-    const now = new Date()
     const isQuiet = rule.action === 'saw' || (rule.action === 'changed' && request.method === 'PATCH')
     const key = [who?.idHash ?? actor, rule.action, personId, what].join(' ')
-    if (isQuiet && !isNew(key, now.getTime())) return
     const origin = who ? `${who.device}, ${who.address}` : (request.ip ?? '')
-    try {
-      await addAudit(database, { actor, action: rule.action, personId, what, origin }, now)
-    } catch (error) {
-      seen.delete(key)
-      throw error
-    }
+    const write = () => addAudit(database, { actor, action: rule.action, personId, what, origin }, new Date())
+    await (isQuiet ? once(key, write) : write())
   }
   return async (request, response, next) => {
     const key = routeKeyOf(request.method, request.baseUrl + request.path)

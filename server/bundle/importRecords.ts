@@ -40,7 +40,8 @@ import { signedFor } from './signedFor'
 import { stableText } from './stableText'
 
 type Choice = 'here' | 'there'
-export type Importer = { accountId: string; isOwner: boolean; origin: string }
+/** actor: who the audit names, where it is nobody who signed in */
+export type Importer = { accountId: string; isOwner: boolean; origin: string; actor?: string }
 
 /** What a file would do, with its clients as they would come in. */
 export type ImportPlan = MergePlan & { people: BundleRecords['person'] }
@@ -300,7 +301,7 @@ export async function importRecords(
         await appendAudit(
           tx,
           {
-            actor: by.accountId,
+            actor: by.actor ?? by.accountId,
             action: 'imported',
             personId: one.id,
             what: `${read.kind} ${id}`,
@@ -559,7 +560,7 @@ export async function undoImport(
       if (row) await refreshFollow(tx, one, now)
     }
     await tx.update(importRun).set({ undoneOn: now.toISOString(), undo: '' }).where(eq(importRun.id, id))
-    const entry = { actor: by.accountId, personId: '', what: `${run.kind} ${id} undone`, origin: by.origin }
+    const entry = { actor: by.actor ?? by.accountId, personId: '', what: `${run.kind} ${id} undone`, origin: by.origin }
     await appendAudit(tx, { ...entry, action: 'imported' }, now)
     return { counts: run.counts, free: await unsharedFiles(tx, hashes) }
   })

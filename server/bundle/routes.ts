@@ -88,7 +88,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
       const by = importerOf(request)
       const plan = await planImport(database, database.db, read, by.isOwner)
       await makeRoom(staged, by.accountId)
-      staged.set(id, { read, folder: own, accountId: by.accountId, until: Date.now() + keptMs })
+      staged.set(id, { read, folder: own, accountId: by.accountId, until: performance.now() + keptMs })
       // pictures of a file that nobody takes in do not stay
       setTimeout(() => void forgetOld(staged).catch(() => undefined), keptMs + 1000).unref()
       response.status(201).json(previewOf(id, read, plan))
@@ -105,7 +105,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
     const by = importerOf(request)
     const found = staged.get(id)
     // what one looks at is nobody else's to take in
-    if (!found || found.accountId !== by.accountId || found.until < Date.now()) throw fault('noImport', 'id')
+    if (!found || found.accountId !== by.accountId || found.until < performance.now()) throw fault('noImport', 'id')
     // pressed twice at once, one is told: the files of the other are not to be laid in and taken back beside it
     staged.delete(id)
     const laid = await layInFiles(database, found.read.files, found.folder).catch((error: unknown) => {
@@ -142,7 +142,7 @@ async function makeRoom(staged: Map<string, Staged>, accountId: string): Promise
 
 async function forgetOld(staged: Map<string, Staged>): Promise<void> {
   for (const [id, one] of staged)
-    if (one.until < Date.now()) {
+    if (one.until < performance.now()) {
       staged.delete(id)
       await rm(one.folder, { recursive: true, force: true })
     }

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { firstBreak } from '../audit/chain'
+import { firstBreak, isAuditKept } from '../audit/chain'
 import { copiesBeside, headMissing } from '../copies/copyFolder'
 import { openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
@@ -18,6 +18,8 @@ export async function check(args: readonly string[]): Promise<string> {
     const { found, counts: what } = await troubles(database)
     const broken = await firstBreak(database.db)
     if (broken) found.push(`audit, line ${broken.number}: ${broken.why}`)
+    if (!(await isAuditKept(database.db)))
+      found.push('audit: the audit is not kept from being changed, somebody took that away')
     const forgotten = await headMissing(database, textOption(options, 'copies') ?? copiesBeside(file))
     if (forgotten) found.push(forgotten)
     if (found.length === 0) return `${what}: everything can be read.`

@@ -137,7 +137,7 @@ export async function importFile(args: readonly string[]): Promise<string> {
       )
       const laid = await layInFiles(database, read.files, beside)
       try {
-        const by = { accountId: owner.id, isOwner: true, origin: 'command line' }
+        const by = { accountId: owner.id, isOwner: true, origin: 'command line', actor: 'program' }
         await importRecords(database, { id: newId(), read, choices, by, now: new Date() })
       } catch (error) {
         await laid.takeBack()

@@ -30,7 +30,7 @@ export async function supervise(args: readonly string[]): Promise<string> {
   process.on('SIGTERM', () => end('SIGTERM'))
   process.on('SIGHUP', () => end('SIGTERM'))
   for (let pauseMs = firstPauseMs; ;) {
-    const began = Date.now()
+    const began = performance.now()
     const code = await new Promise<number | null>((resolve) => {
       // the channel tells the child when this process is gone: it then ends as well
       child = spawn(process.execPath, [...process.execArgv, command, ...args], {
@@ -44,7 +44,7 @@ export async function supervise(args: readonly string[]): Promise<string> {
       process.exitCode = code ?? 0
       return ''
     }
-    if (Date.now() - began > steadyMs) pauseMs = firstPauseMs
+    if (performance.now() - began > steadyMs) pauseMs = firstPauseMs
     process.stderr.write(`Sturvo ended unexpectedly and is started again in ${pauseMs / 1000} s.\n`)
     await new Promise((resolve) => setTimeout(resolve, pauseMs))
     if (isEnding) return ''

@@ -31,7 +31,11 @@ export async function addUser(args: readonly string[], passwordFrom: () => Promi
   )
   if (!input.success) throw new UsageError(firstSentence(input.error))
   return inPractice(file, async (database) => {
-    const row = await addAccount(database, input.data, new Date())
+    const now = new Date()
+    const row = await addAccount(database, input.data, now)
+    const what = `${row.role} ${row.name} added`
+    const entry = { actor: 'program', action: 'access', personId: '', what, origin: 'command line' } as const
+    await addAudit(database, entry, now)
     return `Added ${row.role} ${row.email}.`
   })
 }

@@ -1,6 +1,7 @@
 import {
   copyFileSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -23,6 +24,7 @@ import { addAccount } from '../signin/accounts'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
 import { copiesIn, copyNameOf, rotate } from './copyFolder'
+import { copyKeeper } from './keeper'
 import { keptCopies } from './rotation'
 
 let server: TestServer
@@ -369,7 +371,7 @@ test('copies are made and tried from the page; a broken one is found by the tria
   }
   const shared = pictureOf(answer.copies[0]!.name)
   await post('/api/copies').expect(201)
-  const [second, ...others] = copiesIn(answer.folder)
+  const [second, ...others] = copiesIn(answer.folder, new Date())
   expect(others).toEqual([])
   expect(pictureOf(second!.name)).toBe(shared)
   spoil(join(answer.folder, second!.name, 'practice.db'), 6000)
@@ -379,7 +381,7 @@ test('copies are made and tried from the page; a broken one is found by the tria
 test('two practices that keep their copies in one folder neither show, share nor take away what is the other’s', async () => {
   const other = await startTestServer()
   const folder = join(server.folder, 'copies')
-  const before = copiesIn(folder).length
+  const before = copiesIn(folder, new Date()).length
   const foreign = join(folder, copyNameOf(new Date(Date.UTC(2020, 0, 1)), false))
   expect((await run(['backup', foreign, '--db', other.database.file])).code).toBe(0)
   for (let i = 0; i < 2; i++) await post('/api/copies').expect(201)
@@ -397,12 +399,36 @@ test('what a copy left that never ended goes at the next rotation, whole ones st
   for (const day of days) writeFileSync(join(folder, copyNameOf(day, false)), '')
   writeFileSync(join(folder, '.x.making'), '')
   writeFileSync(join(folder, 'holiday pictures.txt'), '')
-  await rotate(folder)
+  await rotate(folder, days.at(-1)!)
   const left = readdirSync(folder)
   expect(left).toContain('holiday pictures.txt')
   expect(left).not.toContain('.x.making')
   expect(left.length - 1).toBeLessThanOrEqual(7 + 4 + 6)
   expect(left).toContain(copyNameOf(days.at(-1)!, false))
+})
+
+test('what a clock made that was a year ahead stays, stands for nothing, and costs no copy of today', () => {
+  const at = (hours: number) => new Date(Date.UTC(2026, 4, 4, hours)).toISOString()
+  const ahead = Array.from({ length: 20 }, (_, i) => ({ name: `ahead${i}`, madeAt: at(24 * (365 + i)) }))
+  const usual = Array.from({ length: 9 }, (_, i) => ({ name: `day${i}`, madeAt: at(-24 * i) }))
+  const kept = keptCopies([...ahead, ...usual], new Date(at(1)))
+  expect(ahead.map(({ name }) => kept.get(name))).toEqual(ahead.map(() => 'ahead'))
+  expect(new Map([...kept].filter(([name]) => name.startsWith('day')))).toEqual(
+    keptCopies(usual, new Date(at(1))),
+  )
+  expect(kept.get('day0')).toBe('newest')
+})
+
+test('a copy that is dated in the future is none: the last good one is told without it', async () => {
+  const folder = join(server.folder, 'dated')
+  const keeper = copyKeeper(server.database, { folder, isAutomatic: true })
+  mkdirSync(folder)
+  writeFileSync(join(folder, copyNameOf(new Date(Date.now() + 365 * 86_400_000), true)), '')
+  expect(await keeper.answer(new Date())).toMatchObject({
+    lastGood: null,
+    isOld: true,
+    copies: [{ keptAs: 'ahead' }],
+  })
 })
 
 test('rotation: never more than 17, always the newest of 7 days, 4 weeks and 6 months, the same whatever the order', () => {
@@ -412,7 +438,8 @@ test('rotation: never more than 17, always the newest of 7 days, 4 weeks and 6 m
         name: `c${i}`,
         madeAt: new Date(Date.UTC(2026, 0, 1, hour)).toISOString(),
       }))
-      const kept = keptCopies(copies)
+      const after = new Date(Date.UTC(2028, 0, 1))
+      const kept = keptCopies(copies, after)
       expect(kept.size).toBeLessThanOrEqual(17)
       const newest = copies
         .map((c) => c.madeAt)
@@ -423,7 +450,10 @@ test('rotation: never more than 17, always the newest of 7 days, 4 weeks and 6 m
       const keptDays = new Set(copies.filter((c) => kept.has(c.name)).map((c) => c.madeAt.slice(0, 10)))
       expect(keptDays.size).toBeGreaterThanOrEqual(Math.min(7, days.size))
       // rotating day by day keeps what rotating once at the end keeps of the days
-      const again = keptCopies(copies.filter((c) => kept.has(c.name)))
+      const again = keptCopies(
+        copies.filter((c) => kept.has(c.name)),
+        after,
+      )
       expect([...again.keys()].sort()).toEqual([...kept.keys()].sort())
     }),
   )

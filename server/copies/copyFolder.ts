@@ -35,13 +35,13 @@ function isOf(own: string | undefined, path: string): boolean {
 }
 
 /** Every copy of a practice in a folder that is whole by its name, the newest first. @param own whose, see isOf */
-export function copiesIn(folder: string, own?: string): CopyLine[] {
+export function copiesIn(folder: string, now: Date, own?: string): CopyLine[] {
   if (!existsSync(folder)) return []
   const dated = readdirSync(folder).flatMap((name) => {
     const madeAt = madeAtOf(name)
     return madeAt === undefined || !isOf(own, join(folder, name)) ? [] : [{ name, madeAt }]
   })
-  const kept = keptCopies(dated)
+  const kept = keptCopies(dated, now)
   return dated
     .sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
     .map((copy) => ({
@@ -67,14 +67,14 @@ function manifestIn(path: string) {
 }
 
 /** Takes away what rotation does not keep, and what a copy left that never ended. @returns names that went */
-export async function rotate(folder: string, own?: string): Promise<string[]> {
+export async function rotate(folder: string, now: Date, own?: string): Promise<string[]> {
   if (!existsSync(folder)) return []
   const names = readdirSync(folder)
   const dated = names.flatMap((name) => {
     const madeAt = madeAtOf(name)
     return madeAt === undefined || !isOf(own, join(folder, name)) ? [] : [{ name, madeAt }]
   })
-  const kept = keptCopies(dated)
+  const kept = keptCopies(dated, now)
   const going = dated.map(({ name }) => name).filter((name) => !kept.has(name))
   const broken = names.filter((name) => /^\..*\.making$|\.making$/.test(name))
   for (const name of [...going, ...broken]) await rm(join(folder, name), { recursive: true, force: true })
@@ -92,7 +92,7 @@ export async function headMissing({ db }: Database, folder: string): Promise<str
     .where(eq(auditEntry.action, 'restored'))
     .orderBy(desc(auditEntry.number))
     .limit(1)
-  for (const { name, madeAt } of copiesIn(folder, await auditRoot(db))) {
+  for (const { name, madeAt } of copiesIn(folder, new Date(), await auditRoot(db))) {
     if (restored && madeAt <= restored.at) continue
     const head = manifestIn(join(folder, name))?.audit
     if (!head || head.number === 0) continue

@@ -3,8 +3,9 @@ import { statSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { and, desc, eq, or } from 'drizzle-orm'
-import type { Copies, CopyRun } from '@sturvo/schema'
+import type { Copies, CopyLine, CopyRun } from '@sturvo/schema'
 import { auditRoot } from '../audit/chain'
+import { msSince } from '../data/clock'
 import type { Database } from '../data/database'
 import { newId } from '../data/ids'
 import { rootFolder } from '../data/places'
@@ -61,15 +62,15 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       const name = copyNameOf(now, passphrase !== undefined)
       const begun = performance.now()
       await mkdir(folder, { recursive: true, mode: 0o700 }).catch(() => undefined)
-      const [newest] = copiesIn(folder, await own())
+      const newest = newestOf(copiesIn(folder, now, await own()))
       const like = newest && passphrase === undefined ? ['--like', join(folder, newest.name)] : []
       const sealed = passphrase === undefined ? [] : ['--seal', '--passphrase-stdin']
       const { isFine, words } = await command(
         ['backup', join(folder, name), '--db', database.file, ...like, ...sealed],
         passphrase,
       )
-      if (isFine) await rotate(folder, await own())
-      const made = copiesIn(folder, await own()).find((copy) => copy.name === name)
+      if (isFine) await rotate(folder, now, await own())
+      const made = copiesIn(folder, now, await own()).find((copy) => copy.name === name)
       return note({
         id: newId(now),
         at: now.toISOString(),
@@ -83,7 +84,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
     })
   const tryNewest: CopyKeeper['tryNewest'] = (now) =>
     alone(async () => {
-      const [newest] = copiesIn(folder, await own())
+      const newest = newestOf(copiesIn(folder, now, await own()))
       if (!newest) throw fault('noCopyYet')
       const begun = performance.now()
       const sealed = passphrase === undefined ? [] : ['--passphrase-stdin']
@@ -117,8 +118,8 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
     return row
   }
   const answer: CopyKeeper['answer'] = async (now) => {
-    const copies = copiesIn(folder, await own())
-    const lastGood = copies[0]?.madeAt ?? null
+    const copies = copiesIn(folder, now, await own())
+    const lastGood = newestOf(copies)?.madeAt ?? null
     return {
       folder,
       isSameDisk: isSameDisk(folder, database.file),
@@ -126,9 +127,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       runs: await database.db.select().from(copyRun).orderBy(desc(copyRun.at)).limit(shownRuns),
       lastGood,
       isAutomatic: settings.isAutomatic === true,
-      isOld:
-        settings.isAutomatic === true &&
-        (lastGood === null || now.getTime() - Date.parse(lastGood) > oldAfterMs),
+      isOld: settings.isAutomatic === true && (lastGood === null || msSince(lastGood, now) > oldAfterMs),
       lastTrial: (await lastRun(['trial'])) ?? null,
       replica: settings.replica ?? null,
     }
@@ -136,13 +135,13 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
   const keepOn: CopyKeeper['keepOn'] = (say) => {
     const look = async () => {
       const now = new Date()
-      const newest = copiesIn(folder, await own())[0]?.madeAt
-      if (newest === undefined || now.getTime() - Date.parse(newest) >= dayMs) {
+      const newest = newestOf(copiesIn(folder, now, await own()))
+      if (!newest || msSince(newest.madeAt, now) >= dayMs) {
         const run = await make('daily', now)
         if (!run.isFine) say('the daily copy failed')
       }
       const tried = await lastRun(['trial'])
-      if (tried && now.getTime() - Date.parse(tried.at) < trialEveryMs) return
+      if (tried && msSince(tried.at, now) < trialEveryMs) return
       const run = await tryNewest(new Date())
       if (!run.isFine) say('the trial of a copy failed')
     }
@@ -158,6 +157,9 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
   }
   return { folder, make, tryNewest, answer, keepOn }
 }
+
+/** The last one that the clock has come to. */
+const newestOf = (copies: readonly CopyLine[]) => copies.find(({ keptAs }) => keptAs !== 'ahead')
 
 /** Runs the command line itself, with little claim to the processor. @returns its one sentence */
 function command(args: string[], input: string | undefined): Promise<{ isFine: boolean; words: string }> {

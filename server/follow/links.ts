@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { and, desc, eq, isNull, lt, sql } from 'drizzle-orm'
 import dayjs from 'dayjs'
 import type { ClientLink, NewLink } from '@sturvo/schema'
+import { msSince } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { clientLink } from '../data/tables'
 import { fault, notFound } from '../http/faults'
@@ -150,7 +151,7 @@ const openedEveryMs = 60_000
 
 /** Kept to the minute: an open page asks often. */
 export async function markOpened(database: Database, row: LinkRow, now: Date): Promise<void> {
-  if (row.lastOpened !== null && now.getTime() - Date.parse(row.lastOpened) < openedEveryMs) return
+  if (row.lastOpened !== null && msSince(row.lastOpened, now) < openedEveryMs) return
   await database.write((tx) =>
     tx.update(clientLink).set({ lastOpened: now.toISOString() }).where(eq(clientLink.id, row.id)),
   )

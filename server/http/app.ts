@@ -11,6 +11,7 @@ import { guard } from '../access/guard'
 import { accessRoutes } from '../access/routes'
 import { bundleRoutes } from '../bundle/routes'
 import { recordAudit } from '../audit/record'
+import { recordRefusals } from '../audit/refusals'
 import { auditRoutes } from '../audit/routes'
 import { copiesBeside } from '../copies/copyFolder'
 import { copyKeeper, type CopyKeeper } from '../copies/keeper'
@@ -139,6 +140,7 @@ function apiRouter(input: AppInput): Router {
     eyeRoutes(database),
     shoeRoutes(database),
   )
+  api.use(recordRefusals(database))
   return api
 }
 

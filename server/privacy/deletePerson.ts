@@ -92,7 +92,7 @@ async function deleteRows(tx: Db, personId: string): Promise<number> {
 
 /** Copies that were made before now: of rotation, before migrations, before restores. */
 export function holders(file: string, copiesFolder: string): Deleted['copies'] {
-  const copies = copiesIn(copiesFolder).map(({ name, madeAt }) => ({ name, madeAt }))
+  const copies = copiesIn(copiesFolder, new Date()).map(({ name, madeAt }) => ({ name, madeAt }))
   const folder = dirname(file)
   const aside = existsSync(folder)
     ? readdirSync(folder).flatMap((name) => {

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
-import { and, eq, lt } from 'drizzle-orm'
+import { and, eq, gt, lt, or } from 'drizzle-orm'
 import { generateSecret, generateURI, verifySync } from 'otplib'
+import { clockPlayMs } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { account } from '../data/tables'
 import { fault } from '../http/faults'
@@ -10,6 +11,8 @@ import { hashOf } from './sessions'
 type AccountRow = typeof account.$inferSelect
 
 const stepSeconds = 30
+/** a clock in play is never this far from a step it took, steps */
+const farStep = clockPlayMs / 1000 / stepSeconds
 const recoveryCodes = 10
 const codeLetters = 'abcdefghjkmnpqrstuvwxyz23456789' // none that is mistaken for another
 const codeLength = 20 // of 31 letters: 99 bits
@@ -96,7 +99,13 @@ export async function takeCode(
       const moved = await tx
         .update(account)
         .set({ factorLastStep: step })
-        .where(and(eq(account.id, row.id), lt(account.factorLastStep, step)))
+        // a code is good once; a mark that a clock set while it was ahead would shut out every code until then
+        .where(
+          and(
+            eq(account.id, row.id),
+            or(lt(account.factorLastStep, step), gt(account.factorLastStep, step + farStep)),
+          ),
+        )
       return moved.rowsAffected > 0
     }
     const [now] = await tx

@@ -1,5 +1,6 @@
 import { and, eq, inArray, like, lt, sql } from 'drizzle-orm'
 import type { Request } from 'express'
+import { isAhead } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { knownBrowser, signInFailure } from '../data/tables'
 import { Fault } from '../http/faults'
@@ -38,6 +39,12 @@ export async function countTry(database: Database, trier: Trier, now: Date): Pro
       .select()
       .from(signInFailure)
       .where(inArray(signInFailure.key, [keys.own, keys.all, keys.account]))
+    // what a clock that was ahead counted is as of now, and not a wait of a year
+    for (const row of rows)
+      if (isAhead(row.lastAt, now)) {
+        row.lastAt = now.toISOString()
+        await tx.update(signInFailure).set({ lastAt: row.lastAt }).where(eq(signInFailure.key, row.key))
+      }
     const of = (key: string) => rows.find((row) => row.key === key)
     const waitMs = Math.max(
       waitOf(of(keys.own), freeTries, now),

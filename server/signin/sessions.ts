@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { and, eq, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
+import { and, eq, gt, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { CookieOptions, Request, Response } from 'express'
 import type { Role } from '@sturvo/schema'
+import { clockPlayMs, msSince } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { account, practice, session } from '../data/tables'
 import { fault } from '../http/faults'
@@ -88,7 +89,11 @@ export const longestSession = (now: Date) => ({
 })
 
 function isOver(now: Date) {
-  return or(lt(session.lastSeen, before(now, idleMs)), lt(session.created, before(now, longestMs)))
+  return or(
+    lt(session.lastSeen, before(now, idleMs)),
+    lt(session.created, before(now, longestMs)),
+    gt(session.lastSeen, before(now, -clockPlayMs)),
+  )
 }
 
 const signedIn = new WeakMap<Request, SignedIn>()
@@ -115,9 +120,10 @@ export async function admit(database: Database, request: Request): Promise<void>
   const found =
     id === undefined ? undefined : await findSession(database, hashOf(id), new Date(), isUse(request))
   if (!found) throw signedOut()
+  // set first: a write that is refused is told of under who it came from
+  signedIn.set(request, found)
   const isRead = request.method === 'GET' || request.method === 'HEAD'
   if (!isRead && request.get('x-sturvo-csrf') !== found.csrf) throw fault('badToken')
-  signedIn.set(request, found)
 }
 
 function cookieOf(request: Request): string | undefined {
@@ -186,8 +192,9 @@ async function findSession(
   if (!row) return undefined
   const { lastSeen, created, disabledOn, hasFactor, factorRule, isDemo, ...who } = row
   if (disabledOn !== null) return undefined
-  const idle = now.getTime() - Date.parse(lastSeen)
-  if (idle > idleMs || now.getTime() - Date.parse(created) > longestMs) return undefined
+  // a session of a clock that was ahead would outlive every end
+  const idle = msSince(lastSeen, now)
+  if (idle > idleMs || msSince(created, now) > longestMs) return undefined
   if (counts && idle > touchEveryMs)
     await database.write((tx) =>
       tx.update(session).set({ lastSeen: now.toISOString() }).where(eq(session.idHash, idHash)),

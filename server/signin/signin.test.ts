@@ -201,6 +201,16 @@ describe('guessing', () => {
     await countTry(other.database, trier, new Date(start + 41 * 61_000))
     await other.close()
   })
+  test('guesses counted while the clock was a year ahead make nobody wait longer than any others', async () => {
+    const other = await startTestServer()
+    const trier = { email: 'ilse@tideway.example', address: 'somewhere' }
+    const now = Date.now()
+    for (let i = 0; i < 40; i++)
+      await countTry(other.database, trier, new Date(now + 365 * 86_400_000 + i * 61_000))
+    await expect(countTry(other.database, trier, new Date(now))).rejects.toMatchObject({ status: 429 })
+    await countTry(other.database, trier, new Date(now + 61_000))
+    await other.close()
+  })
   test("health questions of strangers use up nobody's allowance", async () => {
     const app = anotherApp(server, { limits: { signIn: 5, anonymous: 5, health: 3, session: 50, link: 50 } })
     for (let i = 0; i < 8; i++) await request(app).get('/api/health')
@@ -250,6 +260,18 @@ describe('a session', () => {
     expect(await server.database.db.$count(session)).toBeGreaterThan(0)
     await signIn() // sweeps
     expect(await server.database.db.$count(session)).toBe(1)
+  })
+  test('of a clock that was a year ahead is over when the clock is right again', async () => {
+    for (const column of ['lastSeen', 'created'] as const) {
+      const { cookie } = await signIn()
+      await age(column, -365 * 24 * 60)
+      expect([column, await isOpen(cookie)]).toEqual([column, false])
+    }
+    // two machines that differ by a minute are no such clock
+    const { cookie } = await signIn()
+    await age('lastSeen', -1)
+    expect(await isOpen(cookie)).toBe(true)
+    await server.database.write((tx) => tx.delete(session))
   })
   test('ends everywhere at one word, and the browser forgets what it kept', async () => {
     const [one, two] = [await signIn(), await signIn()]
