@@ -19,7 +19,14 @@ import {
 import { courseSchema } from './course'
 import { keptInsoleSchema, keptInsolesSchema } from './insole'
 import { backgroundSchema, ownErrorsSchema, takenTrialsSchema, trialPairsSchema } from './repeatability'
-import { newPersonSchema, newVisitSchema, peopleSchema, personChangeSchema, personSchema } from './person'
+import {
+  findPeopleSchema,
+  newPersonSchema,
+  newVisitSchema,
+  peopleSchema,
+  personChangeSchema,
+  personSchema,
+} from './person'
 import { ownDrillSchema } from './ownDrills'
 import { backToPlanSchema, keptPlanSchema, newPlanSchema, planListSchema } from './plan'
 import { pictureSchema } from './print'
@@ -27,6 +34,7 @@ import { recordingFileSchema } from './recording'
 import { firstOwnerSchema, frontDoorSchema, sessionSchema, signInSchema } from './session'
 import { practiceChangeSchema, practiceSchema, previewSchema, referenceChangesSchema } from './settings'
 import { todaySchema } from './today'
+import { parametersOf } from './parameters'
 import type { Route } from './route'
 import { trustRoutes } from './trustRoutes'
 import {
@@ -117,7 +125,15 @@ export const routes: readonly Route[] = [
   {
     method: 'get',
     path: '/api/people',
-    summary: 'People, by name; ?find= words of name or work, ?after= marker of the page before',
+    summary: 'People, by name; ?after= marker of the page before',
+    answer: peopleSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/people/find',
+    summary: 'The first people whose name or work has every word of a search',
+    body: findPeopleSchema,
     answer: peopleSchema,
     status: 200,
   },
@@ -470,9 +486,7 @@ export function openApiDocument(version: string): Record<string, unknown> {
       ...paths[route.path],
       [route.method]: {
         summary: route.summary,
-        ...(route.path.includes('{id}')
-          ? { parameters: [{ name: 'id', in: 'path', required: true, schema: { type: 'string' } }] }
-          : {}),
+        ...declared(parametersOf(route)),
         ...(route.body ? { requestBody: { required: true, content: json(route.body) } } : {}),
         responses: {
           [route.status]: {
@@ -487,6 +501,13 @@ export function openApiDocument(version: string): Record<string, unknown> {
   return { openapi: '3.1.0', info: { title: 'Sturvo', version }, paths }
 }
 
+function declared(parameters: ReturnType<typeof parametersOf>): Record<string, unknown> {
+  if (parameters.length === 0) return {}
+  return { parameters: parameters.map((one) => ({ ...one, schema: shapeOf(one.schema) })) }
+}
+
+const shapeOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' })
+
 function json(schema: z.ZodType): Record<string, unknown> {
-  return { 'application/json': { schema: z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) } }
+  return { 'application/json': { schema: shapeOf(schema) } }
 }

@@ -64,6 +64,8 @@ export const peopleSchema = z.object({
   unreadable: z.array(z.string()).default([]),
   next: z.string().nullable(),
 })
+/** Words of a search, which are names as a rule: they never stand in an address, where logs and histories keep them. */
+export const findPeopleSchema = z.object({ find: z.string().max(100, 'At most 100 letters.') })
 export const newVisitSchema = z.object({
   id: idSchema,
   startedOn: daySchema,

@@ -48,7 +48,6 @@ export const faultText = {
   otherHost: 'This practice is not reached under this name.',
   noVersion: 'Say which version you change (If-Match). Nothing was changed.',
   badVersion: 'If-Match must hold a version number. Nothing was changed.',
-  searchTooLong: 'A search has at most 100 letters.',
   personChanged: 'Someone changed this person meanwhile. Nothing was changed: look at both and choose.',
   planBlocked:
     'No plan can be kept while red flags are open or stop it: answer them in Plan first. Nothing was kept.',

@@ -55,6 +55,7 @@ export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'put /api/practice/drills/{id}': ['owner', 'practitioner'],
   'post /api/practice/preview': owner,
   'get /api/people': everyRole,
+  'post /api/people/find': everyRole,
   'post /api/people': everyRole,
   'get /api/people/{id}': everyRole,
   'patch /api/people/{id}': everyRole,

@@ -64,6 +64,7 @@ export const auditRules: Readonly<Record<string, AuditRule>> = {
   'put /api/practice/drills/{id}': { action: 'settings', whose: 'nobody', what: 'own drill' },
   'post /api/practice/preview': saw('nobody', 'what reference values would move'),
   'get /api/people': saw('nobody', 'list of people'),
+  'post /api/people/find': saw('nobody', 'list of people'),
   'post /api/people': changed('nobody', 'new person'),
   'get /api/people/{id}': saw('person', 'person'),
   'patch /api/people/{id}': changed('person', 'person'),

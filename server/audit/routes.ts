@@ -1,21 +1,11 @@
 import { Router, type Request } from 'express'
-import { z } from 'zod'
-import { auditActions, daySchema, idSchema } from '@sturvo/schema'
+import { auditQuerySchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { fault, idOf } from '../http/faults'
 import { auditCsv, auditPage, type AuditFilter } from './queries'
 
-const filterSchema = z.object({
-  person: idSchema.optional(),
-  actor: z.string().max(80).optional(),
-  action: z.enum(auditActions).optional(),
-  from: daySchema.optional(),
-  to: daySchema.optional(),
-  before: z.coerce.number().int().positive().optional(),
-})
-
 function filterOf(request: Request): AuditFilter {
-  const read = filterSchema.safeParse(request.query)
+  const read = auditQuerySchema.safeParse(request.query)
   if (!read.success) throw fault('badQuery', read.error.issues[0]?.path.join('.') ?? '')
   const { person, ...filter } = read.data
   return { ...filter, personId: person }

@@ -28,7 +28,6 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   otherHost: { status: 421, code: 'otherHost' },
   noVersion: { status: 428, code: 'noVersion' },
   badVersion: { status: 400, code: 'badVersion' },
-  searchTooLong: { status: 422, code: 'badInput' },
   personChanged: { status: 409, code: 'conflict' },
   linkClosed: { status: 404, code: 'linkClosed' },
   linkWord: { status: 401, code: 'linkWord' },

@@ -108,7 +108,11 @@ async function doors(): Promise<Record<string, unknown>> {
   const toCome = calendar.split('BEGIN:VEVENT').slice(1)
   const { due } = await todayAnswer(server.database, server.work, today)
   const { people } = (
-    await server.agent.get(`/api/people?find=${encodeURIComponent(`Ansa Rook ${who.slice(-4)}`)}`).expect(200)
+    await server.agent
+      .post('/api/people/find')
+      .set('x-sturvo-csrf', server.csrf)
+      .send({ find: `Ansa Rook ${who.slice(-4)}` })
+      .expect(200)
   ).body as {
     people: { id: string; cautions: { stop: number } }[]
   }

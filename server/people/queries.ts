@@ -11,6 +11,8 @@ const pageSize = 200
 /** People that can be read, and the ids of those that cannot. */
 export type PeopleRead = { people: Person[]; unreadable: string[] }
 
+export type PeoplePage = PeopleRead & { last: PersonRow | undefined }
+
 /**
  * A page of people by name.
  * @param after marker of the page before: name and id of its last row
@@ -19,7 +21,7 @@ export type PeopleRead = { people: Person[]; unreadable: string[] }
 export async function peoplePage(
   db: Db,
   { after, find = '' }: { after?: { name: string; id: string } | undefined; find?: string },
-): Promise<PeopleRead & { last: PersonRow | undefined }> {
+): Promise<PeoplePage> {
   const rows = await db
     .select()
     .from(person)

@@ -1,7 +1,14 @@
 import dayjs from 'dayjs'
-import { Router } from 'express'
+import { Router, type Request, type Response } from 'express'
 import { and, eq, isNull } from 'drizzle-orm'
-import { newPersonSchema, newVisitSchema, personChangeSchema, type Person } from '@sturvo/schema'
+import {
+  findPeopleSchema,
+  idSchema,
+  newPersonSchema,
+  newVisitSchema,
+  personChangeSchema,
+  type Person,
+} from '@sturvo/schema'
 import type { Database, Db } from '../data/database'
 import { person } from '../data/tables'
 import { Fault, bodyAs, fault, idOf, notFound } from '../http/faults'
@@ -10,7 +17,7 @@ import { whoIs } from '../signin/sessions'
 import { beginVisit } from '../visits/queries'
 import { goOnFrom } from '../visits/retest'
 import { courseOf } from './course'
-import { findPerson, peoplePage, withVisits, type PersonRow } from './queries'
+import { findPerson, peoplePage, withVisits, type PeoplePage, type PersonRow } from './queries'
 import { searchKeyOf } from './searchKey'
 import type { Work } from '../work/pool'
 import { todayAnswer } from './today'
@@ -35,19 +42,12 @@ export function peopleRoutes(database: Database, work: Work): Router {
   }
 
   router.get('/people', async (request, response) => {
-    const { after, find } = request.query
-    if (find !== undefined && (typeof find !== 'string' || find.length > mostSearched))
-      throw fault('searchTooLong', 'find')
-    const { people, unreadable, last } = await peoplePage(database.db, {
-      after: markerOf(after),
-      ...(find === undefined ? {} : { find }),
-    })
-    if (unreadable.length > 0) request.log.error({ code: 'unreadableRow', ids: unreadable }, 'people')
-    response.json({
-      people,
-      unreadable,
-      next: last ? Buffer.from(JSON.stringify([last.name, last.id])).toString('base64url') : null,
-    })
+    const page = await peoplePage(database.db, { after: await markerOf(database.db, request.query.after) })
+    answerPage(request, response, page)
+  })
+  router.post('/people/find', async (request, response) => {
+    const { find } = bodyAs(findPeopleSchema, request)
+    answerPage(request, response, await peoplePage(database.db, { find }))
   })
 
   router.get('/today', async (_request, response) => {
@@ -127,20 +127,23 @@ export function peopleRoutes(database: Database, work: Work): Router {
   return router
 }
 
-const mostSearched = 100
+function answerPage(request: Request, response: Response, page: PeoplePage): void {
+  const { people, unreadable, last } = page
+  if (unreadable.length > 0) request.log.error({ code: 'unreadableRow', ids: unreadable }, 'people')
+  response.json({ people, unreadable, next: last?.id ?? null })
+}
 
 function assertBorn(birthYear: number | null | undefined): void {
   if (birthYear && birthYear > new Date().getFullYear()) throw fault('birthInFuture', 'birthYear')
 }
 
-function markerOf(after: unknown): { name: string; id: string } | undefined {
+/** The last person of the page before. Its id alone is in the address: names never are. */
+async function markerOf(db: Db, after: unknown): Promise<{ name: string; id: string } | undefined> {
   if (after === undefined || after === '') return undefined
-  try {
-    if (typeof after !== 'string') throw new SyntaxError('no text')
-    const [name, id] = JSON.parse(Buffer.from(after, 'base64url').toString()) as [unknown, unknown]
-    if (typeof name === 'string' && typeof id === 'string') return { name, id }
-  } catch {
-    // falls through to the one answer for a broken marker
-  }
-  throw fault('badCursor', 'after')
+  const id = idSchema.safeParse(after)
+  const [row] = id.success
+    ? await db.select({ name: person.name, id: person.id }).from(person).where(eq(person.id, id.data))
+    : []
+  if (!row) throw fault('badCursor', 'after')
+  return row
 }

@@ -91,7 +91,7 @@ export const api = createApi({
     }),
     /** the first people whom a search finds */
     found: build.query<Person[], string>({
-      query: (find) => ({ url: 'people', params: { find } }),
+      query: (find) => ({ url: 'people/find', method: 'POST', body: { find } }),
       rawResponseSchema: peopleSchema,
       transformResponse: (raw: z.infer<typeof peopleSchema>) => raw.people,
       providesTags: ['people'],
