@@ -414,6 +414,43 @@ test.each([
   await page.close()
 })
 
+test('four digits are asked for once, and the phone keeps none of them', async () => {
+  const token = await desk.evaluate(async () => {
+    const { csrf } = (await (await fetch('/api/session')).json()) as { csrf: string }
+    const made = await fetch('/api/people/demokettaperson/links', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-sturvo-csrf': csrf },
+      body: JSON.stringify({ id: 'digitslink01', until: '2099-01-01', word: '4711' }),
+    })
+    return ((await made.json()) as { token: string }).token
+  })
+  const own = await desk.browser().createBrowserContext()
+  const { page } = await openPage(own, { width: 390, height: 844 })
+  await go(page, `${url}/c/#${token}`)
+  await page.type('input', '4711')
+  await tap(page, 'button[type="submit"]')
+  await sent(page)
+  const kept = await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve, reject) => {
+      const asked = indexedDB.open('sturvo-plan')
+      asked.onsuccess = () => resolve(asked.result)
+      asked.onerror = () => reject(new Error('no store'))
+    })
+    const of = (name: string) =>
+      new Promise<unknown>((resolve) => {
+        const asked = db.transaction(name).objectStore(name).getAll()
+        asked.onsuccess = () => resolve(asked.result)
+      })
+    return JSON.stringify([await of('links'), await of('kept'), { ...localStorage }])
+  })
+  expect(kept).toContain('"pass":"')
+  expect(kept).not.toContain('4711')
+  await page.reload({ waitUntil: 'load' })
+  await sent(page)
+  expect(await page.$('form input')).toBeNull()
+  await own.close()
+})
+
 test('revoked, wrong: the same closed page, with the phone to call', async () => {
   await openRoom(desk, `${url}/person/demokettaperson`)
   for (;;) {

@@ -63,7 +63,8 @@ const header = (name: string, required: boolean): Parameter => ({
 
 function headersOf(route: Route): Parameter[] {
   const key = keyOf(route)
-  if (route.path.startsWith('/api/c/')) return [header('x-sturvo-link', true), header('x-sturvo-word', false)]
+  if (route.path.startsWith('/api/c/'))
+    return [header('x-sturvo-link', true), header('x-sturvo-word', false), header('x-sturvo-pass', false)]
   return [
     ...(route.path === '/api/invite' ? [header('x-sturvo-invite', true)] : []),
     ...(route.method === 'get' || withoutSession.includes(key) ? [] : [header('x-sturvo-csrf', true)]),

@@ -70,6 +70,8 @@ export function recordRefusals(database: Database, everyMs = gatheredMs): ErrorR
   return (error: unknown, request, _response, next) => {
     next(error)
     if (!(error instanceof Fault) || !(error.code in watched)) return
+    // a phone that is asked for its digits has not guessed any
+    if (error.code === 'linkWord' && request.get('x-sturvo-word') === undefined) return
     const who = whoIfAny(request)
     const actor = who?.accountId ?? stranger
     const origin = who ? `${who.device}, ${who.address}` : placeOf(request)

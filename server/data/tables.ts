@@ -471,6 +471,8 @@ export const clientLink = sqliteTable(
     /** four digits, hashed as passwords are; null where none is asked for */
     wordHash: text('word_hash'),
     wrongWords: integer('wrong_words').notNull().default(0),
+    /** what a phone shows in place of the word once it has shown that; null before the first */
+    pass: text('pass'),
     lastOpened: text('last_opened'),
     revokedOn: text('revoked_on'),
     byAccount: text('by_account').notNull(),

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
+import request from 'supertest'
 import WebSocket from 'ws'
 import { csvHead, csvLine } from '@sturvo/core/pressure'
 import {
@@ -12,7 +13,7 @@ import {
   type StreamWord,
 } from '@sturvo/schema'
 import { until } from '../testing/until'
-import { startLiveServer, type TestServer } from '../testing/testServer'
+import { anotherApp, startLiveServer, testPassword, type TestServer } from '../testing/testServer'
 import { usualDevices } from './deviceShelf'
 import type { DeviceDriver } from './driver'
 import { createWork } from '../work/pool'
@@ -76,11 +77,10 @@ let server: TestServer & { port: number }
 let endDrawing: () => Promise<void>
 beforeAll(async () => {
   const drawn = createWork()
-  server = await startLiveServer([
-    ...usualDevices((wish) => drawn.run('simulatedPicture', wish)),
-    recordedPressureMat(file),
-    hand,
-  ])
+  server = await startLiveServer(
+    [...usualDevices((wish) => drawn.run('simulatedPicture', wish)), recordedPressureMat(file), hand],
+    { hostNames: ['feet.example'] },
+  )
   endDrawing = () => drawn.close()
 })
 afterAll(async () => {
@@ -120,6 +120,7 @@ function listenTo(id: string, headers: Record<string, string> = {}): Line {
   })
   return line
 }
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const said = (line: Line, say: StreamWord['say']) => line.words.some((w) => w.say === say)
 async function started(id: string, job = 'twoFeet'): Promise<Line> {
   const line = listenTo(id)
@@ -259,6 +260,55 @@ describe('a line that is slow, breaks or sends nonsense', () => {
     await first.until(() => said(first, 'stopped'))
     first.socket.close()
     second.socket.close()
+  })
+  test('a page that came by the public name of the practice is heard', async () => {
+    const line = listenTo('mat-square', { host: 'feet.example', origin: 'https://feet.example' })
+    await line.until(() => said(line, 'ready'))
+    line.socket.close()
+    expect(
+      await listenTo('mat-square', { host: 'other.example', origin: 'https://other.example' }).refusedWith,
+    ).toBe(421)
+  })
+  test('two pages that start one device at the same moment: one records, the other is told', async () => {
+    const both = [listenTo('hand-mat'), listenTo('hand-mat')]
+    await Promise.all(both.map((line) => line.until(() => said(line, 'ready'))))
+    for (const line of both) line.send({ do: 'start', job: 'twoFeet' })
+    await Promise.all(both.map((line) => line.until(() => said(line, 'started') || said(line, 'refused'))))
+    expect(both.filter((line) => said(line, 'started'))).toHaveLength(1)
+    const busy = both.find((line) => said(line, 'refused'))!
+    expect(busy.words.find((w) => w.say === 'refused')).toMatchObject({ code: 'busy' })
+    for (const line of both) line.socket.close()
+  })
+  test('a person has four lines, and another one may have theirs', async () => {
+    const four = [0, 1, 2, 3].map(() => listenTo('mat-square'))
+    await Promise.all(four.map((line) => line.until(() => said(line, 'ready'))))
+    expect(await listenTo('mat-square').refusedWith).toBe(429)
+    four[0]!.socket.close()
+    await pause(100)
+    const fifth = listenTo('mat-square')
+    await fifth.until(() => said(fifth, 'ready'))
+    for (const line of [...four, fifth]) line.socket.close()
+  })
+  test('a line ends within five seconds of its session', async () => {
+    const own = await request(anotherApp(server))
+      .post('/api/session')
+      .send({ email: 'ilse@tideway.example', password: testPassword })
+      .expect(201)
+    const cookie = own
+      .get('Set-Cookie')!
+      .find((one) => one.startsWith('sturvo='))!
+      .split(';')[0]!
+    const line = listenTo('mat-square', { cookie })
+    await line.until(() => said(line, 'ready'))
+    const ended = new Promise<number>((resolve) => line.socket.on('close', resolve))
+    const began = performance.now()
+    await request(anotherApp(server))
+      .delete('/api/session')
+      .set('cookie', cookie)
+      .set('x-sturvo-csrf', (own.body as { csrf: string }).csrf)
+      .expect(204)
+    expect(await ended).toBe(4401)
+    expect(performance.now() - began).toBeLessThan(5000)
   })
   test('nonsense and unknown tasks get one sentence, and the line stays', async () => {
     const line = await started('mat-square', 'handstand')

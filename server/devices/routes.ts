@@ -1,12 +1,12 @@
 import { STATUS_CODES, type IncomingMessage, type Server } from 'node:http'
 import type { Duplex } from 'node:stream'
 import { Router } from 'express'
-import { WebSocketServer } from 'ws'
+import { WebSocketServer, type WebSocket } from 'ws'
 import { deviceListSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { Fault, fault, notFound } from '../http/faults'
 import { isOwnHost, isSameHost } from '../http/security'
-import { sessionOfCookie } from '../signin/sessions'
+import { isSessionOpen, sessionOfCookie, type SignedIn } from '../signin/sessions'
 import type { DeviceShelf } from './deviceShelf'
 import { DeviceFault } from './driver'
 import { DeviceStream } from './stream'
@@ -50,6 +50,9 @@ async function obeyed<T>(ask: () => Promise<T>): Promise<T> {
 
 const address = /^\/api\/devices\/([a-z0-9-]{2,40})\/stream$/
 const mostBytes = 4096 // pages send short words, never frames
+const mostLines = 4 // a person has one foot on one mat; more are pages that were forgotten
+const lookMs = 4000
+const signedOut = 4401 // a code of our own: the session is over
 
 /**
  * Lets signed-in pages of this very address listen to devices. Every line has somebody who hears its errors from its
@@ -66,6 +69,8 @@ export function serveStreams(
 ): () => Promise<void> {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
   const streams = new Map<string, DeviceStream>()
+  /** whose line it is, from its admission on */
+  const lines = new Map<Duplex, SignedIn>()
   server.on('upgrade', (request: IncomingMessage, line: Duplex, head: Buffer) => {
     // before anything is awaited: the other end may be gone already
     const gone = () => line.destroy()
@@ -78,17 +83,40 @@ export function serveStreams(
       (answer) => {
         if (typeof answer === 'number') return refuse(answer)
         if (line.destroyed) return
+        if (
+          [...lines.values()].filter(({ accountId }) => accountId === answer.who.accountId).length >=
+          mostLines
+        )
+          return refuse(429)
+        lines.set(line, answer.who)
+        line.on('close', () => lines.delete(line))
         sockets.handleUpgrade(request, line, head, (socket) => {
           // a frame that is none closes this line; the socket does so by itself after telling
           socket.on('error', () => socket.terminate())
-          answer.attach(socket)
+          answer.stream.attach(socket)
+          owners.set(socket, answer.who)
         })
       },
       // the database could not say who this is
       () => refuse(503),
     )
   })
-  async function admitStream(request: IncomingMessage): Promise<DeviceStream | 401 | 403 | 404 | 421> {
+  // a line asks nothing, so nobody would notice that whoever opened it was signed out
+  const owners = new WeakMap<WebSocket, SignedIn>()
+  const look = setInterval(() => {
+    for (const socket of sockets.clients) {
+      const who = owners.get(socket)
+      if (who)
+        isSessionOpen(database, who.idHash, new Date()).then(
+          (isOpen) => !isOpen && socket.close(signedOut, 'The session is over.'),
+          () => undefined, // the database cannot say just now
+        )
+    }
+  }, lookMs)
+  look.unref()
+  async function admitStream(
+    request: IncomingMessage,
+  ): Promise<{ stream: DeviceStream; who: SignedIn } | 401 | 403 | 404 | 421> {
     const { origin, host } = request.headers
     if (!isOwnHost(host, hostNames)) return 421
     if (origin === undefined || !isSameHost(origin, host)) return 403
@@ -100,9 +128,10 @@ export function serveStreams(
     if (id === undefined || !driver) return 404
     let stream = streams.get(id)
     if (!stream) streams.set(id, (stream = new DeviceStream(driver)))
-    return stream
+    return { stream, who }
   }
   return async () => {
+    clearInterval(look)
     for (const socket of sockets.clients) socket.terminate()
     await Promise.all([...streams.values()].map((s) => s.end()))
     sockets.close()

@@ -78,7 +78,6 @@ export class DeviceStream {
     if (run?.socket && run.socket !== socket)
       throw new DeviceFault('busy', 'Another page is recording with this device. Stop it there first.')
     clearTimeout(run?.goneTimer)
-    await this.driver.open()
     const fresh: Run = {
       id: randomBytes(8).toString('hex'),
       waiting: [],
@@ -88,7 +87,16 @@ export class DeviceStream {
       socket,
       goneTimer: undefined,
     }
+    // taken before anything is awaited: of two pages at one moment one is told
     this.run = fresh
+    try {
+      await this.driver.open()
+    } catch (error) {
+      if (this.run === fresh) this.run = undefined
+      throw error
+    }
+    // ended meanwhile
+    if (this.run !== fresh) return
     say({ say: 'started', run: fresh.id })
     await this.driver.start(request, (frame) => this.take(fresh, frame))
   }

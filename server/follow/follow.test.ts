@@ -192,6 +192,36 @@ describe('with a kept plan', () => {
     await write('delete', `/api/links/${guarded.id}`).expect(204)
   })
 
+  test('who has shown the digits has a pass: nothing to guess, and not locked out by whoever guesses', async () => {
+    const guarded = await makeLink({ word: '4711' })
+    const first = await open(guarded.token, '4711').expect(200)
+    const pass = first.get('x-sturvo-pass')!
+    expect(pass).toMatch(/^[\w-]{43}$/)
+    expect(JSON.stringify([first.headers, first.body])).not.toContain('4711')
+    const second = await open(guarded.token, '4711').expect(200)
+    expect(second.get('x-sturvo-pass')).toBe(pass)
+    const withPass = (shown: string) =>
+      request(app).get('/api/c/plan').set('x-sturvo-link', guarded.token).set('x-sturvo-pass', shown)
+    for (let i = 0; i < 12; i++) await withPass(`${pass.slice(1)}${i % 10}`).expect(401)
+    await withPass(pass).expect(200)
+    await Promise.all(Array.from({ length: 30 }, (_, i) => open(guarded.token, String(1000 + i))))
+    await open(guarded.token, '4711').expect(404)
+    await withPass(pass).expect(200)
+    await request(app)
+      .post('/api/c/log')
+      .set('x-sturvo-link', guarded.token)
+      .set('x-sturvo-pass', pass)
+      .send({ entries: [entry(today)], sentAt: new Date().toISOString() })
+      .expect(200)
+    await request(app)
+      .get('/api/c/plan')
+      .set('x-sturvo-link', link.token)
+      .set('x-sturvo-pass', pass)
+      .expect(200)
+    await write('delete', `/api/links/${guarded.id}`).expect(204)
+    await withPass(pass).expect(404)
+  })
+
   test('the token is in no log line and not in the database', async () => {
     await send(link.token, [entry(dayAfter(today, -30), { words: 'secret words of the client' })]).expect(200)
     expect(lines.length).toBeGreaterThan(20)

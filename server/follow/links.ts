@@ -13,6 +13,7 @@ type LinkRow = typeof clientLink.$inferSelect
 export const mostWrongWords = 10
 const tokenBytes = 32
 
+const newToken = () => randomBytes(tokenBytes).toString('base64url')
 const hashOf = (text: string) => createHash('sha256').update(text).digest('hex')
 // the token is the salt: whoever has the database alone cannot try the ten thousand words
 const wordHashOf = (token: string, word: string) => hashOf(`${token}:${word}`)
@@ -44,7 +45,7 @@ export async function makeLink(
   database: Database,
   { cleared, wish, accountId, now }: { cleared: Cleared; wish: NewLink; accountId: string; now: Date },
 ): Promise<{ link: ClientLink; token: string }> {
-  const token = randomBytes(tokenBytes).toString('base64url')
+  const token = newToken()
   const stamp = now.toISOString()
   if (wish.until < dayjs(now).format('YYYY-MM-DD')) throw fault('linkEndsBefore', 'until')
   const row: LinkRow = {
@@ -54,6 +55,7 @@ export async function makeLink(
     until: wish.until,
     wordHash: wish.word === undefined ? null : wordHashOf(token, wish.word),
     wrongWords: 0,
+    pass: null,
     lastOpened: null,
     revokedOn: null,
     byAccount: accountId,
@@ -102,19 +104,24 @@ export async function revokeLink(database: Database, id: string): Promise<void> 
 }
 
 /** What a phone shows to be let in. */
-export type Shown = { token: string | undefined; word: string | undefined }
+export type Shown = { token: string | undefined; word: string | undefined; pass: string | undefined }
 
 /**
  * The link a token opens. Wrong, ended, revoked, locked: one and the same refusal. A wrong word is counted before it is
- * compared, so that twenty at once count as twenty.
+ * compared, so that twenty at once count as twenty. A phone that has shown the right word has a pass from then on, so
+ * that it keeps no digits, and is not locked out by whoever guesses at them.
  * @throws Fault linkClosed, or linkWord where a word is asked for
  */
-export async function openLink(database: Database, { token, word }: Shown, now: Date): Promise<LinkRow> {
+export async function openLink(
+  database: Database,
+  { token, word, pass }: Shown,
+  now: Date,
+): Promise<LinkRow> {
   const row = await linkRow(database.db, token)
   const today = dayjs(now).format('YYYY-MM-DD')
-  if (!row || row.revokedOn !== null || row.until < today || row.wrongWords >= mostWrongWords)
-    throw fault('linkClosed', 'x-sturvo-link')
-  if (row.wordHash === null) return row
+  if (!row || row.revokedOn !== null || row.until < today) throw fault('linkClosed', 'x-sturvo-link')
+  if (row.wordHash === null || isPass(row, pass)) return row
+  if (row.wrongWords >= mostWrongWords) throw fault('linkClosed', 'x-sturvo-link')
   if (word === undefined) throw fault('linkWord', 'x-sturvo-word')
   const counted = await database.write((tx) =>
     tx
@@ -126,8 +133,18 @@ export async function openLink(database: Database, { token, word }: Shown, now: 
   if (counted.length === 0) throw fault('linkClosed', 'x-sturvo-link')
   if (wordHashOf(token!, word) !== row.wordHash) throw fault('linkWord', 'x-sturvo-word')
   // right, and counted among the ten: what was counted for wrong ones is forgotten
-  await database.write((tx) => tx.update(clientLink).set({ wrongWords: 0 }).where(eq(clientLink.id, row.id)))
-  return row
+  const [letIn] = await database.write((tx) =>
+    tx
+      .update(clientLink)
+      .set({ wrongWords: 0, pass: sql`coalesce(${clientLink.pass}, ${newToken()})` })
+      .where(eq(clientLink.id, row.id))
+      .returning(),
+  )
+  return letIn ?? row
+}
+
+function isPass({ pass: own }: LinkRow, shown: string | undefined): boolean {
+  return own !== null && shown !== undefined && hashOf(own) === hashOf(shown)
 }
 
 /** Whether a token opens a link at all, its word not asked. */

@@ -205,6 +205,7 @@ export function followRoutes(
     if (!plan)
       throw new Fault(404, 'linkClosed', fault('linkClosed').message, '', { contact: await contactOf() })
     await markOpened(database, link, now)
+    if (link.wordHash !== null && link.pass !== null) response.set('x-sturvo-pass', link.pass)
     response.json(await answerOf(link.personId, plan, link.until, now))
   })
   router.get('/c/figures', async (request, response) => {
@@ -246,7 +247,11 @@ const drillNameIn = ({ plan }: KeptPlan, id: string): string => {
 }
 
 function shownBy(request: Request): Shown {
-  return { token: request.get('x-sturvo-link'), word: request.get('x-sturvo-word') }
+  return {
+    token: request.get('x-sturvo-link'),
+    word: request.get('x-sturvo-word'),
+    pass: request.get('x-sturvo-pass'),
+  }
 }
 
 /** What a phone sent; of something that cannot be read the stop signs are heard all the same. @throws Fault 400, 422 */

@@ -146,6 +146,10 @@ export async function sessionOfCookie(
   return id === undefined ? undefined : findSession(database, hashOf(id), now)
 }
 
+/** Whether a session still opens anything; asking does not keep it open. */
+export const isSessionOpen = async (database: Database, idHash: string, now: Date): Promise<boolean> =>
+  (await findSession(database, idHash, now, false)) !== undefined
+
 /** Asked with every request: its columns are few, and the query is built once for each practice. */
 const lookUps = new WeakMap<Database, ReturnType<typeof lookUpOf>>()
 

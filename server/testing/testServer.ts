@@ -115,7 +115,7 @@ export async function startLiveServer(
     ...more,
   })
   const line = await listen(app, 0)
-  const endStreams = serveStreams(line, devices, server.database)
+  const endStreams = serveStreams(line, devices, server.database, { hostNames: more.hostNames })
   return {
     ...server,
     port: (line.address() as AddressInfo).port,

@@ -3,7 +3,7 @@ import type { ClientAnswer, ClientFigures, LogEntryAnswer } from '@sturvo/schema
 
 /** Everything the page keeps on this phone: the plan of each link, what was written, and what still has to be sent. */
 type Shape = {
-  links: { key: string; value: { answer: ClientAnswer; word?: string | undefined; askedAt: string } }
+  links: { key: string; value: { answer: ClientAnswer; pass?: string | undefined; askedAt: string } }
   written: {
     key: [string, string]
     value: { token: string; entry: LogEntryAnswer; isSent: boolean; isRefused?: boolean }
@@ -78,7 +78,7 @@ export async function sendWaiting(store: Store, token: string): Promise<'sent' |
     if (waiting.length === 0) return 'sent'
     const answer = await post(
       token,
-      saved?.word,
+      saved?.pass,
       waiting.map(({ entry }) => entry),
     )
     if (answer === 'later') return 'later'
@@ -90,7 +90,7 @@ export async function sendWaiting(store: Store, token: string): Promise<'sent' |
         continue
       }
       for (const one of waiting) {
-        const single = await post(token, saved?.word, [one.entry])
+        const single = await post(token, saved?.pass, [one.entry])
         if (single === 'later' || single === 'closed') return single
         const fate = single === 'refused' ? { isRefused: true } : { isSent: true }
         await store.put('written', { ...one, ...fate }, [token, one.entry.id])
@@ -106,7 +106,7 @@ export async function sendWaiting(store: Store, token: string): Promise<'sent' |
 
 async function post(
   token: string,
-  word: string | undefined,
+  pass: string | undefined,
   entries: readonly LogEntryAnswer[],
 ): Promise<{ kept: string[] } | 'later' | 'closed' | 'refused'> {
   try {
@@ -115,7 +115,7 @@ async function post(
       headers: {
         'content-type': 'application/json',
         'x-sturvo-link': token,
-        ...(word !== undefined && { 'x-sturvo-word': word }),
+        ...(pass !== undefined && { 'x-sturvo-pass': pass }),
       },
       body: JSON.stringify({ entries, sentAt: new Date().toISOString() }),
       signal: AbortSignal.timeout(answerMs),
@@ -129,26 +129,38 @@ async function post(
 }
 
 export type Opened =
-  | { state: 'open'; answer: ClientAnswer }
+  | { state: 'open'; answer: ClientAnswer; pass: string | undefined }
   | { state: 'closed'; contact: { practice: string; phone: string } | undefined }
   | { state: 'word'; isWrong: boolean }
   | { state: 'later' }
 
+/** What opens a link that asks for digits: they themselves, once, and from then on the pass that this phone was given. */
+export type Key = { word?: string | undefined; pass?: string | undefined }
+const keyHeaders = ({ word, pass }: Key) => ({
+  ...(pass !== undefined && { 'x-sturvo-pass': pass }),
+  ...(word !== undefined && { 'x-sturvo-word': word }),
+})
+
 /** Asks for the plan; a connection that fails is no answer. */
-export async function askPlan(token: string, word: string | undefined): Promise<Opened> {
+export async function askPlan(token: string, key: Key): Promise<Opened> {
   try {
     const response = await fetch('/api/c/plan', {
-      headers: { 'x-sturvo-link': token, ...(word !== undefined && { 'x-sturvo-word': word }) },
+      headers: { 'x-sturvo-link': token, ...keyHeaders(key) },
       cache: 'no-store',
       signal: AbortSignal.timeout(answerMs),
     })
     const body = (await response.json()) as unknown
-    if (response.ok) return { state: 'open', answer: body as ClientAnswer }
+    if (response.ok)
+      return {
+        state: 'open',
+        answer: body as ClientAnswer,
+        pass: response.headers.get('x-sturvo-pass') ?? undefined,
+      }
     const { error, contact } = body as {
       error?: { code?: string }
       contact?: { practice: string; phone: string }
     }
-    if (error?.code === 'linkWord') return { state: 'word', isWrong: word !== undefined }
+    if (error?.code === 'linkWord') return { state: 'word', isWrong: key.word !== undefined }
     if (error?.code === 'linkClosed') return { state: 'closed', contact }
     return { state: 'later' }
   } catch {
@@ -156,13 +168,10 @@ export async function askPlan(token: string, word: string | undefined): Promise<
   }
 }
 
-export async function askFigures(
-  token: string,
-  word: string | undefined,
-): Promise<ClientFigures | undefined> {
+export async function askFigures(token: string, key: Key): Promise<ClientFigures | undefined> {
   try {
     const response = await fetch('/api/c/figures', {
-      headers: { 'x-sturvo-link': token, ...(word !== undefined && { 'x-sturvo-word': word }) },
+      headers: { 'x-sturvo-link': token, ...keyHeaders(key) },
       cache: 'no-store',
       signal: AbortSignal.timeout(answerMs),
     })

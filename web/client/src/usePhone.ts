@@ -120,13 +120,16 @@ export function usePhone(): { phone: PhoneState; tryAgain: () => void; giveWord:
         return load(db)
       }
       const saved = await db.get('links', token)
-      const word = newWord ?? saved?.word
+      // pages of before kept the digits themselves: shown once more, they are exchanged for a pass
+      const former = (saved as { word?: string } | undefined)?.word
+      let pass = saved?.pass
       if (saved) await sendWaiting(db, token)
       const askedAt = new Date().toISOString()
-      const opened = await askPlan(token, word)
+      const opened = await askPlan(token, { pass, word: newWord ?? former })
       if (opened.state === 'open') {
         if (!saved) await db.put('kept', opened.answer.plan.version, `${token}:seen`)
-        await db.put('links', { answer: opened.answer, word, askedAt }, token)
+        pass = opened.pass
+        await db.put('links', { answer: opened.answer, pass, askedAt }, token)
       } else if (opened.state === 'closed') {
         // ended or revoked: the plan leaves this phone, and what was sent with it; what could not be sent stays
         await db.delete('links', token)
@@ -141,7 +144,7 @@ export function usePhone(): { phone: PhoneState; tryAgain: () => void; giveWord:
       const { plan } = (await db.get('links', token))?.answer ?? {}
       const here = (await db.get('kept', `${token}:figures`)) as ClientFigures | undefined
       if (opened.state === 'open' && plan && here?.planId !== plan.planId) {
-        const figures = await askFigures(token, word)
+        const figures = await askFigures(token, { pass })
         if (figures) await db.put('kept', figures, `${token}:figures`)
         await load(db)
       }

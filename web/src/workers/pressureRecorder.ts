@@ -74,6 +74,8 @@ export class PressureRecorder {
   private line: FrameLine | undefined
   private run: string | undefined
   private lastSequence = 0
+  /** s of the recording at which another run of the device goes on; set until its first frame */
+  private goesOnS: number | undefined
   private lost = 0
   private isLineLost = false
   private lostAtMs = 0
@@ -118,6 +120,7 @@ export class PressureRecorder {
     this.feetAtS = -Infinity
     this.lost = 0
     this.lastSequence = 0
+    this.goesOnS = undefined
     this.steady = new SteadyWatch(references)
     this.references = references
     this.preRoll = []
@@ -155,6 +158,7 @@ export class PressureRecorder {
       else if (this.phase === 'connecting') this.ask(request)
       // during the count-down the device waits, ready
     } else if (word.say === 'started') {
+      if (this.run !== undefined && this.run !== word.run) this.goOnIn()
       this.run = word.run
       this.isLineLost = false
       if (this.phase === 'connecting') {
@@ -163,6 +167,17 @@ export class PressureRecorder {
         this.phase = waits ? 'settling' : 'recording'
       }
     } else if (word.say === 'refused') this.fail(word.message)
+  }
+
+  /** The device was started anew while the line was lost: it counts and times from its own beginning again. */
+  private goOnIn(): void {
+    this.lastSequence = 0
+    this.preRoll = []
+    const { store } = this
+    if (this.phase !== 'recording' || !store || store.count === 0) return
+    const awayS = Math.max(0, (this.nowMs() - this.lostAtMs) / 1000)
+    this.goesOnS = store.timesS[store.count - 1]! + awayS
+    this.lost += Math.round(awayS * store.meta.rateHz)
   }
 
   private ask({ job, standIn }: RecordRequest, run?: string): void {
@@ -199,7 +214,8 @@ export class PressureRecorder {
     if (!frame || !request || !store || frame.values.length !== store.meta.rows * store.meta.cols) return
     // sent again after a lost line, or late
     if (frame.sequence <= this.lastSequence) return
-    if (this.phase === 'recording') this.lost += frame.sequence - this.lastSequence - 1
+    if (this.phase === 'recording' && this.goesOnS === undefined)
+      this.lost += frame.sequence - this.lastSequence - 1
     this.lastSequence = frame.sequence
     if (frame.sequence % sayEvery === 0) this.tell({ do: 'got', sequence: frame.sequence })
     if (this.phase === 'settling') this.settle(frame.deviceS, frame.values, request)
@@ -227,6 +243,8 @@ export class PressureRecorder {
   private keep(tS: number, kpa: Float32Array, { job, references }: RecordRequest): void {
     const store = this.store!
     if (store.count === 0) this.fromS = tS
+    if (this.goesOnS !== undefined) this.fromS = tS - this.goesOnS
+    this.goesOnS = undefined
     const ownS = tS - this.fromS
     this.add(ownS, kpa, references)
     if (ownS >= pressureJobTable[job].seconds) this.finish()
