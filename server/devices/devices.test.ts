@@ -262,9 +262,13 @@ describe('a line that is slow, breaks or sends nonsense', () => {
     second.socket.close()
   })
   test('a page that came by the public name of the practice is heard', async () => {
-    const line = listenTo('mat-square', { host: 'feet.example', origin: 'https://feet.example' })
+    const cookie = server.cookie.replace('sturvo=', '__Host-sturvo=')
+    const there = { host: 'feet.example', origin: 'https://feet.example' }
+    const line = listenTo('mat-square', { ...there, cookie })
     await line.until(() => said(line, 'ready'))
     line.socket.close()
+    // a cookie that anything on the way could have laid there is none
+    expect(await listenTo('mat-square', there).refusedWith).toBe(401)
     expect(
       await listenTo('mat-square', { host: 'other.example', origin: 'https://other.example' }).refusedWith,
     ).toBe(421)

@@ -120,7 +120,9 @@ export function serveStreams(
     const { origin, host } = request.headers
     if (!isOwnHost(host, hostNames)) return 421
     if (origin === undefined || !isSameHost(origin, host)) return 403
-    const who = await sessionOfCookie(database, request.headers.cookie, new Date())
+    // a proxy speaks TLS for us, so the page's own address tells whether it came by it
+    const isSecure = origin.startsWith('https:')
+    const who = await sessionOfCookie(database, { header: request.headers.cookie, isSecure }, new Date())
     if (!who) return 401
     if (who.needsFactor) return 403
     const id = address.exec(request.url ?? '')?.[1]

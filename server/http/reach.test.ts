@@ -80,7 +80,10 @@ test('with a certificate: HTTPS, Secure cookies, HSTS', async () => {
     },
   )
   expect(answer.status).toBe(201)
-  for (const cookie of answer.headers['set-cookie'] as string[]) expect(cookie).toMatch(/; Secure/)
+  for (const cookie of answer.headers['set-cookie'] as string[]) {
+    expect(cookie).toMatch(/^__Host-sturvo.*; Path=\/; .*Secure/)
+    expect(cookie).not.toContain('Domain')
+  }
   expect(answer.headers['strict-transport-security']).toMatch(/^max-age=\d{8}/)
   await new Promise((resolve) => line.close(resolve))
 })
@@ -94,6 +97,14 @@ test('behind a proxy its word on HTTPS counts, and only where it was named', asy
   const believed = await ask(reachedAs({ isBehindProxy: true }))
   expect(believed.get('Set-Cookie')!.every((c) => c.includes('; Secure'))).toBe(true)
   expect(believed.headers['strict-transport-security']).toBeDefined()
+  const laid = believed.get('Set-Cookie')!.map((one) => one.split(';')[0]!)
+  const who = (cookie: string) =>
+    supertest(reachedAs({ isBehindProxy: true }))
+      .get('/api/session')
+      .set('x-forwarded-proto', 'https')
+      .set('cookie', cookie)
+  expect((await who(laid.join('; '))).status).toBe(200)
+  expect((await who(laid.join('; ').replaceAll('__Host-', ''))).status).toBe(401)
   const plain = await ask(anotherApp(server))
   expect(plain.get('Set-Cookie')!.some((c) => c.includes('; Secure'))).toBe(false)
   expect(plain.headers['strict-transport-security']).toBeUndefined()

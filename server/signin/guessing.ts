@@ -1,21 +1,25 @@
 import { and, eq, inArray, like, lt, sql } from 'drizzle-orm'
-import type { Request } from 'express'
+import type { Request, Response } from 'express'
 import { isAhead } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { knownBrowser, signInFailure } from '../data/tables'
 import { Fault } from '../http/faults'
+import { cookieIn, layCookie } from './cookies'
 import { hashOf } from './sessions'
 
 /** Who tries: an account from an address, or from a browser that has signed in with that account before. */
 export type Trier = { email: string; address: string; knownBrowser?: string | undefined }
 
 /** Longer than any session: it only says that this browser has signed in before, and opens nothing by itself. */
-export const knownCookie = 'sturvo_known'
+const knownCookie = 'sturvo_known'
+const knownMs = 400 * 86_400_000 // as long as browsers keep one
 
 export function knownBrowserOf(request: Request): string | undefined {
-  const known = (request.cookies as Record<string, unknown>)[knownCookie]
-  return typeof known === 'string' ? known : undefined
+  return cookieIn(request, knownCookie)
 }
+
+export const knowBrowser = (response: Response, browser: string): void =>
+  layCookie(response, knownCookie, browser, knownMs)
 
 const freeTries = 5
 const freeFromAddress = 30

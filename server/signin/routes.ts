@@ -11,12 +11,10 @@ import { addFirstOwner, checkSignIn } from './accounts'
 import { deviceWords } from './device'
 import { takeCode } from './factor'
 import { isFactorWanted } from './factorRule'
-import { forgetTries, knownBrowserOf, knownCookie, type Trier } from './guessing'
+import { forgetTries, knowBrowser, knownBrowserOf, type Trier } from './guessing'
 import { beginSession, endAllSessions, endSession, forget, hashOf, whoIs } from './sessions'
 
 type AccountRow = typeof account.$inferSelect
-
-const knownMs = 400 * 24 * 3_600_000
 
 export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: string | undefined }): Router {
   const router = Router()
@@ -67,13 +65,7 @@ export function signInRoutes(database: Database, { ownerCode }: { ownerCode?: st
     await takeCode(database, row, code, now)
     const newBrowser = trier.knownBrowser ?? randomBytes(24).toString('base64url')
     await database.write((tx) => forgetTries(tx, { ...trier, accountId: row.id, newBrowser }, now))
-    response.cookie(knownCookie, newBrowser, {
-      secure: request.secure,
-      httpOnly: true,
-      sameSite: 'strict',
-      path: '/api/session',
-      maxAge: knownMs,
-    })
+    knowBrowser(response, newBrowser)
     await begin(row, request, response)
   })
 

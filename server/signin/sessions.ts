@@ -1,11 +1,12 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { and, eq, gt, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
-import type { CookieOptions, Request, Response } from 'express'
+import type { Request, Response } from 'express'
 import type { Role } from '@sturvo/schema'
 import { clockPlayMs, msSince } from '../data/clock'
 import type { Database, Db } from '../data/database'
 import { account, practice, session } from '../data/tables'
 import { fault } from '../http/faults'
+import { clearCookie, cookieIn, cookieInHeader, layCookie } from './cookies'
 import { deviceWords } from './device'
 import { isFactorWanted } from './factorRule'
 
@@ -23,12 +24,10 @@ export type SignedIn = {
   needsFactor: boolean
 }
 
-export const cookieName = 'sturvo'
 const minuteMs = 60_000
 const idleMs = 30 * minuteMs
 const longestMs = 12 * 60 * minuteMs
 const touchEveryMs = minuteMs
-const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', path: '/', maxAge: longestMs }
 
 export const hashOf = (id: string) => createHash('sha256').update(id).digest('hex')
 const before = (now: Date, ms: number) => new Date(now.getTime() - ms).toISOString()
@@ -42,7 +41,7 @@ export async function beginSession(
   const id = randomBytes(32).toString('base64url')
   const csrf = randomBytes(24).toString('base64url')
   const stamp = now.toISOString()
-  const earlier = cookieOf(request)
+  const earlier = cookieIn(request, 'sturvo')
   await database.write(async (tx) => {
     if (earlier !== undefined) await tx.delete(session).where(eq(session.idHash, hashOf(earlier)))
     await tx.insert(session).values({
@@ -57,7 +56,7 @@ export async function beginSession(
     })
     await tx.delete(session).where(isOver(now))
   })
-  response.cookie(cookieName, id, { ...cookie, secure: request.secure })
+  layCookie(response, 'sturvo', id, longestMs)
   return csrf
 }
 
@@ -79,7 +78,8 @@ export async function endAllSessions(db: Db, accountId: string, except?: string)
 
 /** Nothing of a practice stays in a browser that has signed out; unsent edits do, locked to their account. */
 export function forget(response: Response): void {
-  response.clearCookie(cookieName, { ...cookie, maxAge: undefined }).set('Clear-Site-Data', '"cache"')
+  clearCookie(response, 'sturvo')
+  response.set('Clear-Site-Data', '"cache"')
 }
 
 /** Before which moments a session is over: last used, begun. */
@@ -116,7 +116,7 @@ const signedOut = () => fault('signedOut')
 
 /** Finds who a request comes from. @throws Fault 401 without a session, 403 for a write without its token */
 export async function admit(database: Database, request: Request): Promise<void> {
-  const id = cookieOf(request)
+  const id = cookieIn(request, 'sturvo')
   const found =
     id === undefined ? undefined : await findSession(database, hashOf(id), new Date(), isUse(request))
   if (!found) throw signedOut()
@@ -126,23 +126,13 @@ export async function admit(database: Database, request: Request): Promise<void>
   if (!isRead && request.get('x-sturvo-csrf') !== found.csrf) throw fault('badToken')
 }
 
-function cookieOf(request: Request): string | undefined {
-  const id = (request.cookies as Record<string, unknown>)[cookieName]
-  return typeof id === 'string' ? id : undefined
-}
-
 /** Who a cookie header belongs to; for lines that are no requests of the application. */
 export async function sessionOfCookie(
   database: Database,
-  header: string | undefined,
+  { header, isSecure }: { header: string | undefined; isSecure: boolean },
   now: Date,
 ): Promise<SignedIn | undefined> {
-  const id = header
-    ?.split(';')
-    .map((part) => part.trim())
-    .find((part) => part.startsWith(`${cookieName}=`))
-    ?.slice(cookieName.length + 1)
-  // an id needs no decoding; what does is none of ours
+  const id = cookieInHeader(header, 'sturvo', isSecure)
   return id === undefined ? undefined : findSession(database, hashOf(id), now)
 }
 
