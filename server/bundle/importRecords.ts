@@ -560,7 +560,12 @@ export async function undoImport(
       if (row) await refreshFollow(tx, one, now)
     }
     await tx.update(importRun).set({ undoneOn: now.toISOString(), undo: '' }).where(eq(importRun.id, id))
-    const entry = { actor: by.actor ?? by.accountId, personId: '', what: `${run.kind} ${id} undone`, origin: by.origin }
+    const entry = {
+      actor: by.actor ?? by.accountId,
+      personId: '',
+      what: `${run.kind} ${id} undone`,
+      origin: by.origin,
+    }
     await appendAudit(tx, { ...entry, action: 'imported' }, now)
     return { counts: run.counts, free: await unsharedFiles(tx, hashes) }
   })

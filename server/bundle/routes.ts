@@ -105,7 +105,8 @@ export function bundleRoutes(database: Database, work: Work): Router {
     const by = importerOf(request)
     const found = staged.get(id)
     // what one looks at is nobody else's to take in
-    if (!found || found.accountId !== by.accountId || found.until < performance.now()) throw fault('noImport', 'id')
+    if (!found || found.accountId !== by.accountId || found.until < performance.now())
+      throw fault('noImport', 'id')
     // pressed twice at once, one is told: the files of the other are not to be laid in and taken back beside it
     staged.delete(id)
     const laid = await layInFiles(database, found.read.files, found.folder).catch((error: unknown) => {

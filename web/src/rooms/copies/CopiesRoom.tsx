@@ -124,7 +124,8 @@ function Strata({ copies, now }: { copies: Copies; now: dayjs.Dayjs }) {
   const days = 190
   const right = wide - 8
   // what is dated in the future stands at today
-  const x = (at: string) => right - (Math.min(days, Math.max(0, now.diff(at, 'day', true))) / days) * (right - 8)
+  const x = (at: string) =>
+    right - (Math.min(days, Math.max(0, now.diff(at, 'day', true))) / days) * (right - 8)
   return (
     <div ref={ref}>
       <svg
