@@ -33,7 +33,8 @@ import { repeatabilityRoutes } from '../repeatability/routes'
 import { shoeRoutes } from '../shoes/routes'
 import { signInRoutes } from '../signin/routes'
 import { recordingRoutes } from '../recordings/routes'
-import { admit } from '../signin/sessions'
+import { admit, whoIfAny } from '../signin/sessions'
+import { asker } from '../work/fairLine'
 import { coreVersion } from '../version'
 import { visitRoutes } from '../visits/routes'
 import type { Work } from '../work/pool'
@@ -44,6 +45,7 @@ import {
   ownHostOnly,
   sameOrigin,
   strictPolicy,
+  byAddress,
   usualLimits,
   type Limits,
 } from './security'
@@ -109,6 +111,8 @@ function apiRouter(input: AppInput): Router {
     express.json({ limit: isKnown ? '2mb' : '16kb' })(request, response, next)
   })
   api.use(compression({ threshold: packedFromBytes }), express.json({ limit: '2mb' }), recordAudit(database))
+  // after the body was read: what reads it forgets whose it is
+  api.use((request, _response, next) => asker.run(whoIfAny(request)?.accountId ?? byAddress(request), next))
   api.get('/health', async (_request, response) => {
     await database.db.select({ id: practice.id }).from(practice).limit(1)
     response.json({ ok: true, version: coreVersion })

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { Piscina } from 'piscina'
 import { rootFolder } from '../data/places'
 import { Fault, fault } from '../http/faults'
+import { asker, fairLine } from './fairLine'
 import type { Jobs } from './jobs'
 import type { WorkAnswer } from './worker'
 
@@ -12,18 +13,20 @@ export type Work = {
 }
 
 const threads = 2
-const mostWaiting = 60
+const mostOfOne = 200 // papers of a long day; more than that is a page gone wild
 const longestMs = 30_000
 const memoryMb = 768
 const idleMs = 30_000
 const builtWorker = join(rootFolder, 'server', 'dist', 'worker.mjs')
 
 /**
- * Threads for the heavy work, with a line in front of them, a limit of time and one of memory. A job that goes over a
- * limit ends with its thread; the next one gets a fresh one, and whoever is served beside it notices nothing.
+ * Threads for the heavy work, with a line in front of them in which people take turns, a limit of time and one of
+ * memory; time in the line does not count. A job that goes over a limit ends with its thread; the next one gets a fresh
+ * one, and whoever is served beside it notices nothing.
  */
 export function createWork(limits: { longestMs?: number; memoryMb?: number } = {}): Work {
   let pool: Piscina | undefined
+  const inTurn = fairLine(threads, mostOfOne)
   const opened = () => {
     if (!existsSync(builtWorker)) throw new Error('the threads are not built: node scripts/build.mjs server')
     if (pool) return pool
@@ -32,7 +35,6 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
       name: 'work',
       minThreads: 0,
       maxThreads: threads,
-      maxQueue: mostWaiting,
       idleTimeout: idleMs,
       resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb ?? memoryMb },
     })
@@ -41,11 +43,11 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
     return pool
   }
   const run: Work['run'] = async (job, input) => {
-    const answer = (await opened()
-      .run({ job, input }, { signal: AbortSignal.timeout(limits.longestMs ?? longestMs) })
-      .catch((error: unknown) => {
-        throw limitFault(error) ?? error
-      })) as WorkAnswer
+    const inThread = () =>
+      opened().run({ job, input }, { signal: AbortSignal.timeout(limits.longestMs ?? longestMs) })
+    const answer = (await inTurn(asker.getStore() ?? '', inThread).catch((error: unknown) => {
+      throw limitFault(error) ?? error
+    })) as WorkAnswer
     if (!answer.isFine) {
       const { status, code, message, path } = answer.fault
       throw new Fault(status, code, message, path)
@@ -62,9 +64,8 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
 }
 
 function limitFault(error: unknown): Fault | undefined {
-  const { name, message, code } = (error ?? {}) as { name?: string; message?: string; code?: string }
+  const { name, code } = (error ?? {}) as { name?: string; code?: string }
   if (name === 'AbortError' || name === 'TimeoutError') return fault('tookTooLong')
   if (code === 'ERR_WORKER_OUT_OF_MEMORY') return fault('tookTooMuch')
-  if (/queue/i.test(message ?? '')) return fault('muchAtOnce')
   return undefined
 }

@@ -57,6 +57,7 @@ export function PaperKeys({ personId }: { personId: string }) {
       .format('YYYY-MM-DD'),
   )
   const [cells, setCells] = useState<Cells>({})
+  const [ids] = useState(() => new Map<string, string>())
   const [send, { isLoading }] = useKeyLogMutation()
   const [signs, setSigns] = useState<StopSign[]>([])
   const [signRow, setSignRow] = useState(0)
@@ -109,8 +110,17 @@ export function PaperKeys({ personId }: { personId: string }) {
   ]
   const dayCount = new Set(entries.map((e) => e.day)).size
   const save = async () => {
+    // sent again after an answer that was lost, what has not changed is the same entry; what has is another
+    const named = entries.map((entry) => {
+      const { id: fresh, at: _at, ...content } = entry
+      const said = JSON.stringify(content)
+      const id = ids.get(said) ?? fresh
+      ids.set(said, id)
+      return { ...entry, id }
+    })
     try {
-      await send({ personId, entries }).unwrap()
+      await send({ personId, entries: named }).unwrap()
+      ids.clear()
       notifications.show({ message: `${dayCount} ${dayCount === 1 ? 'day' : 'days'} kept.` })
       setCells({})
       setSigns([])

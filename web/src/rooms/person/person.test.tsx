@@ -10,6 +10,7 @@ import { ProposalCard } from './ProposalCard'
 
 const decided: FollowDecision[] = []
 const keyedIn: LogEntryAnswer[] = []
+let isAnswerLost = false
 jest.mock('../../app/practiceApi', () => ({ usePracticeQuery: () => ({ data: undefined }) }))
 jest.mock('../../app/followApi', () => ({
   useDecideMutation: () => [
@@ -22,7 +23,8 @@ jest.mock('../../app/followApi', () => ({
   useKeyLogMutation: () => [
     ({ entries }: { entries: LogEntryAnswer[] }) => {
       keyedIn.push(...entries)
-      return { unwrap: () => Promise.resolve() }
+      // the log took it; its answer may be lost all the same
+      return { unwrap: () => (isAnswerLost ? Promise.reject(new Error('lost')) : Promise.resolve()) }
     },
     { isLoading: false },
   ],
@@ -30,6 +32,7 @@ jest.mock('../../app/followApi', () => ({
 beforeEach(() => {
   decided.length = 0
   keyedIn.length = 0
+  isAnswerLost = false
 })
 
 const shown = (part: React.ReactNode) =>
@@ -204,6 +207,31 @@ test('one key a box moves on; Backspace empties; arrows move', async () => {
   expect(box(/^Mon, Pain/).value).toBe('')
   fireEvent.click(document.querySelector('[data-save-paper]')!)
   await waitFor(() => expect(keyedIn).toMatchObject([{ training: 'done' }]))
+})
+
+test('a week sent again after its answer was lost is the same week; a day that was changed is another', async () => {
+  shown(<PaperKeys personId="person000001" />)
+  fireEvent.click(document.querySelector('[data-paper]')!)
+  const box = (name: RegExp) => screen.getAllByLabelText(name)[0] as HTMLInputElement
+  box(/^Mon, Pain/).focus()
+  fireEvent.keyDown(document.activeElement!, { key: '3' })
+  box(/^Tue, Pain/).focus()
+  fireEvent.keyDown(document.activeElement!, { key: '4' })
+  const save = async (count: number) => {
+    fireEvent.click(document.querySelector('[data-save-paper]')!)
+    await waitFor(() => expect(keyedIn).toHaveLength(count))
+  }
+  isAnswerLost = true
+  await save(2)
+  await save(4)
+  const ids = keyedIn.map(({ id }) => id)
+  expect(ids.slice(2)).toEqual(ids.slice(0, 2))
+  box(/^Tue, Pain/).focus()
+  fireEvent.keyDown(document.activeElement!, { key: '5' })
+  isAnswerLost = false
+  await save(6)
+  expect(keyedIn[4]!.id).toBe(ids[0])
+  expect(ids).not.toContain(keyedIn[5]!.id)
 })
 
 test('a stop sign told on paper is keyed in with its day', async () => {

@@ -1,0 +1,50 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { fault } from '../http/faults'
+
+/** Whose request is being answered: an account, a link, or an address; '' for what the program does by itself. */
+export const asker = new AsyncLocalStorage<string>()
+
+/**
+ * Lets a few things run at once. Of those that wait, askers take turns, each with the one they asked for first: a
+ * hundred papers of one person are before nobody else's first.
+ *
+ * @param width how many run at once
+ * @param mostEach how many of one asker may wait
+ * @returns runs a piece of work when its turn comes. It throws the Fault muchAtOnce where too many wait already, and
+ * what the work throws
+ */
+export function fairLine(
+  width: number,
+  mostEach: number,
+): <T>(who: string, work: () => Promise<T>) => Promise<T> {
+  // in the order of their next turn
+  const waiting = new Map<string, (() => void)[]>()
+  let running = 0
+  const letIn = () => {
+    while (running < width) {
+      const [next] = waiting
+      if (!next) return
+      const [who, line] = next
+      const begin = line.shift()
+      waiting.delete(who)
+      if (line.length > 0) waiting.set(who, line)
+      running++
+      begin?.()
+    }
+  }
+  return async (who, work) => {
+    const line = waiting.get(who) ?? []
+    if (line.length >= mostEach) throw fault('muchAtOnce')
+    await new Promise<void>((begin) => {
+      line.push(begin)
+      waiting.set(who, line)
+      letIn()
+    })
+    try {
+      return await work()
+    } finally {
+      running--
+      letIn()
+    }
+  }
+}
