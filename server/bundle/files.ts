@@ -1,35 +1,35 @@
 import { existsSync } from 'node:fs'
-import { copyFile, mkdir, rm } from 'node:fs/promises'
+import { copyFile, mkdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { moveDurably } from '../data/durableFile'
 import type { Database } from '../data/database'
+import { noteFiles, settleFiles } from '../data/fileErrands'
 
 /**
  * Lays in pictures and recordings before the rows that point to them. They are named by their content: what is there is
  * the same.
- * @returns how to take back those that were not there before, where the rows do not come
+ * @returns how to look at those that were not there before once the rows have come, or have not: what no row points to
+ * goes. A program that is killed meanwhile does so at its next start.
  */
 export async function layInFiles(
   database: Database,
   paths: readonly string[],
   from: string,
-): Promise<{ takeBack: () => Promise<void> }> {
-  const laid: string[] = []
-  const takeBack = async () => {
-    for (const file of laid) await rm(file, { force: true })
-  }
+): Promise<{ settle: () => Promise<void> }> {
+  const beside = (path: string) => join(dirname(database.file), path)
+  const fresh = paths.filter((path) => !existsSync(beside(path)))
+  await database.write((tx) => noteFiles(tx, fresh, new Date()))
+  const settle = async () => void (await settleFiles(database, fresh))
   try {
-    for (const path of paths) {
-      const to = join(dirname(database.file), path)
-      if (existsSync(to)) continue
+    for (const path of fresh) {
+      const to = beside(path)
       await mkdir(dirname(to), { recursive: true, mode: 0o700 })
       await copyFile(join(from, path), `${to}.arriving`)
       await moveDurably(`${to}.arriving`, to)
-      laid.push(to)
     }
   } catch (error) {
-    await takeBack()
+    await settle()
     throw error
   }
-  return { takeBack }
+  return { settle }
 }

@@ -16,13 +16,14 @@ import {
 import { fieldName } from '@sturvo/words'
 import { appendAudit } from '../audit/chain'
 import type { Database, Db } from '../data/database'
+import { noteFiles, settleFiles } from '../data/fileErrands'
 import { errorCode } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { account, importRun, person, practice, visit } from '../data/tables'
 import { refreshFollow } from '../follow/followState'
 import { fault, Fault } from '../http/faults'
 import { searchKeyOf } from '../people/searchKey'
-import { removeFree, unsharedFiles } from '../privacy/unsharedFiles'
+import { unsharedFiles } from '../privacy/unsharedFiles'
 import { practiceAnswer } from '../practice/queries'
 import { coreVersion } from '../version'
 import { breathing } from '../work/breathe'
@@ -567,14 +568,16 @@ export async function undoImport(
       origin: by.origin,
     }
     await appendAudit(tx, { ...entry, action: 'imported' }, now)
-    return { counts: run.counts, free: await unsharedFiles(tx, hashes) }
+    const free = await unsharedFiles(tx, hashes)
+    await noteFiles(tx, free, now)
+    return { counts: run.counts, free }
   })
   const { counts, free } = await undone.catch((error: unknown) => {
     // something was hung on what came in: a plan, a link, a visit
     if (!(error instanceof Fault) && /CONSTRAINT/.test(errorCode(error))) throw fault('importUsed')
     throw error
   })
-  await removeFree(database.file, free)
+  await settleFiles(database, free)
   return counts
 }
 

@@ -116,11 +116,12 @@ export function bundleRoutes(database: Database, work: Work): Router {
     const input = { id, read: found.read, choices: new Map(choices.map((one) => [one.id, one.take])), by }
     const counts = await importRecords(database, { ...input, now: new Date() }).catch(
       async (error: unknown) => {
-        await laid.takeBack()
+        await laid.settle()
         staged.set(id, found)
         throw error
       },
     )
+    await laid.settle()
     await rm(found.folder, { recursive: true, force: true })
     response.status(201).json({ id, counts, isUndone: false })
   })

@@ -139,9 +139,8 @@ export async function importFile(args: readonly string[]): Promise<string> {
       try {
         const by = { accountId: owner.id, isOwner: true, origin: 'command line', actor: 'program' }
         await importRecords(database, { id: newId(), read, choices, by, now: new Date() })
-      } catch (error) {
-        await laid.takeBack()
-        throw error
+      } finally {
+        await laid.settle()
       }
       return `Taken in: ${said}`
     } finally {

@@ -5,6 +5,7 @@ import { and, eq, isNull, lt, sql } from 'drizzle-orm'
 import { appendAudit } from '../audit/chain'
 import { newId } from '../data/ids'
 import type { Database, Db } from '../data/database'
+import { noteFiles } from '../data/fileErrands'
 import { account, clientLink, invite, person, session, signInFailure, visit } from '../data/tables'
 import { deleteRecord } from '../privacy/deletePerson'
 
@@ -47,6 +48,7 @@ export async function carryOver(
       deleted++
       const record = await deleteRecord(tx, personId)
       free.push(...record.files)
+      await noteFiles(tx, record.files, now)
       const what = `record, deleted since the copy: ${record.rows} rows, ${record.files.length} files`
       await appendAudit(
         tx,

@@ -9,6 +9,7 @@ import { errorCode, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
 import { migrationsFolder } from './places'
 import { assertDatabaseOrNothing, inspectFile, isDemoFile, markFile } from './practiceFile'
+import { settleFiles } from './fileErrands'
 import { sweepLeftovers } from './sweep'
 import * as tables from './tables'
 import { createWriteQueue, type GroupOpener, type WriteQueue } from './writeQueue'
@@ -72,7 +73,10 @@ export async function openDatabase(
     // a write that goes past the line fails at once, instead of meeting the one that waits its turn
     await reader.execute('PRAGMA query_only = ON')
     const database = assemble({ file, writer, reader, lock })
-    if (alone) await sweepLeftovers({ ...database, importsFolder: join(dirname(file), 'imports') })
+    if (alone) {
+      await sweepLeftovers({ ...database, importsFolder: join(dirname(file), 'imports') })
+      await settleFiles(database)
+    }
     return database
   } catch (error) {
     for (const client of opened) client.close()

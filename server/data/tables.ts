@@ -422,6 +422,12 @@ export const recordingFile = sqliteTable('recording_file', {
   ...stamps,
 })
 
+/** Files beside the database that may belong to nobody, until somebody has looked. */
+export const fileErrand = sqliteTable('file_errand', {
+  path: text('path').primaryKey(),
+  created: text('created').notNull(),
+})
+
 /** The file lies beside the database under its content hash and is written before this row. */
 export const picture = sqliteTable('picture', {
   id: text('id').primaryKey(),

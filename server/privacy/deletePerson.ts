@@ -7,9 +7,10 @@ import { appendAudit } from '../audit/chain'
 import { columnOf, kindRules, kindsInOrder } from '../bundle/kinds'
 import { copiesIn } from '../copies/copyFolder'
 import type { Database, Db } from '../data/database'
+import { noteFiles, settleFiles } from '../data/fileErrands'
 import { clientLink, importRun, person, picture, planVersion, recordingFile, visit } from '../data/tables'
 import { fault, notFound } from '../http/faults'
-import { removeFree, unsharedFiles } from './unsharedFiles'
+import { unsharedFiles } from './unsharedFiles'
 
 /**
  * Deletes everything of one client for good: every row, every file that nobody else points to, and the bytes on the
@@ -37,9 +38,10 @@ export async function deletePerson(
     const { rows, files: free } = await deleteRecord(tx, personId)
     const what = `record: ${rows} rows, ${free.length} files`
     await appendAudit(tx, { actor, action: 'deleted', personId, what, origin }, now)
+    await noteFiles(tx, free, now)
     return { rows, files: free }
   })
-  const gone = await removeFree(database.file, files)
+  const gone = await settleFiles(database, files)
   await database.compact()
   return { personId, rows, files: gone.length, copies: holders(database.file, copiesFolder) }
 }
