@@ -1,10 +1,10 @@
 import { mkdirSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { createClient, type Client, type ResultSet } from '@libsql/client'
+import { createClient, type Client } from '@libsql/client'
 import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
-import type { BaseSQLiteDatabase } from 'drizzle-orm/sqlite-core'
+import type { Database, Db } from './databaseTypes'
 import { errorCode, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
 import { migrationsFolder } from './places'
@@ -14,21 +14,7 @@ import { sweepLeftovers } from './sweep'
 import * as tables from './tables'
 import { createWriteQueue, type GroupOpener, type WriteQueue } from './writeQueue'
 
-export type Tables = typeof tables
-/** What queries are asked of: the reader, or the part of a transaction that a write is given. */
-export type Db = BaseSQLiteDatabase<'async', ResultSet, Tables>
-export type Database = {
-  /** reads only what is safe on the disk */
-  db: Db
-  /** every write goes through here, with the transaction it is given */
-  write: WriteQueue<Db>
-  file: string
-  picturesFolder: string
-  recordingsFolder: string
-  /** packs the file anew and empties its log, so that nothing that was deleted is left in either */
-  compact: () => Promise<void>
-  close: () => Promise<void>
-}
+export type { Database, Db, Tables } from './databaseTypes'
 
 /**
  * The calls of this client are synchronous: while it waits for a lock nobody is served. So it hardly waits at all,

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { eq, inArray } from 'drizzle-orm'
 import { removeFree } from '../privacy/unsharedFiles'
-import type { Database, Db } from './database'
+import type { Database, Db } from './databaseTypes'
 import { fileErrand, picture, recordingFile } from './tables'
 
 const atOnce = 500

@@ -3,7 +3,7 @@ import { basename, dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createClient } from '@libsql/client'
 import { eq } from 'drizzle-orm'
-import type { Db } from '../data/database'
+import type { Db } from '../data/databaseTypes'
 import { isPracticeFile } from '../data/practiceFile'
 import { picture, recordingFile } from '../data/tables'
 
