@@ -11,26 +11,33 @@ import { inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
 import { visitSources } from '../visits/readVisit'
+import { asker, fairLine } from '../work/fairLine'
 import type { Work } from '../work/pool'
 import { assertNotHeld } from './notHeld'
 import { paperOf, planPaperSchema } from './papers'
 import type { DocumentWish } from './visitDocument'
 
+const atOnce = 3 // one is gathered while two are drawn
+const mostOfOne = 200
+
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
+  // before anything is gathered: what a hundred papers need of the database would hold up everybody else
+  const printing = fairLine(atOnce, mostOfOne)
+  const inTurn = <T>(print: () => Promise<T>) => printing(asker.getStore() ?? '', print)
   /** A plan on paper leaves only where nothing told elsewhere stops or holds it; what this visit says itself stands on its page. */
-  const planPaper = async (request: Request, wish: DocumentWish) => {
+  const planPaper = (request: Request, wish: DocumentWish) => inTurn(() => printPlan(request, wish))
+  const made = (request: Request, wish: DocumentWish) => inTurn(() => print(request, wish))
+  const printPlan = async (request: Request, wish: DocumentWish) => {
     const { personId } = await visitRow(database.db, idOf(request))
     const { stops } = await inForceOf(database.db, personId, new Date())
     if (stops.some((stop) => stop.toldAt === 'log' || (stop.visitId ?? idOf(request)) !== idOf(request)))
       throw fault('stopFirst', 'id')
     await assertNotHeld(database, work, idOf(request))
-    return made(request, wish)
+    return print(request, wish)
   }
-  const made = async (request: Request, wish: DocumentWish) => {
-    // several asked for at once take their turns with everybody else
-    await new Promise((resolve) => setImmediate(resolve))
+  const print = async (request: Request, wish: DocumentWish) => {
     const document = await work.run('visitDocument', {
       sources: await visitSources(database, idOf(request)),
       wish,
