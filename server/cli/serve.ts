@@ -50,7 +50,10 @@ async function start(
   const say = (words: string) => logger.error({ code: 'copies' }, words)
   try {
     const server = await listen(app, port, reach.tls)
-    const endStreams = serveStreams(server, devices, database, { hostNames: appReach(reach).hostNames })
+    const endStreams = serveStreams(server, devices, database, {
+      hostNames: appReach(reach).hostNames,
+      isSealed: reach.tls !== undefined || reach.isBehindProxy === true,
+    })
     const replication =
       copies?.replica === undefined ? undefined : replicate({ ...database, to: copies.replica }, say)
     // the last writes are replicated before the tool ends

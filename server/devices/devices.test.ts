@@ -79,7 +79,7 @@ beforeAll(async () => {
   const drawn = createWork()
   server = await startLiveServer(
     [...usualDevices((wish) => drawn.run('simulatedPicture', wish)), recordedPressureMat(file), hand],
-    { hostNames: ['feet.example'] },
+    { hostNames: ['feet.example'], isBehindProxy: true },
   )
   endDrawing = () => drawn.close()
 })

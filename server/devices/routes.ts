@@ -59,13 +59,17 @@ const signedOut = 4401 // a code of our own: the session is over
  * first moment: a line that is reset, or that sends what is no frame, ends itself and nothing else.
  *
  * @param hostNames further names under which the practice is reached
+ * @param isSealed TLS is spoken here, or by a proxy that is believed
  * @returns ends all streams
  */
 export function serveStreams(
   server: Server,
   shelf: DeviceShelf,
   database: Database,
-  { hostNames = [] }: { hostNames?: readonly string[] } = {},
+  {
+    hostNames = [],
+    isSealed = false,
+  }: { hostNames?: readonly string[] | undefined; isSealed?: boolean | undefined } = {},
 ): () => Promise<void> {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
   const streams = new Map<string, DeviceStream>()
@@ -121,7 +125,7 @@ export function serveStreams(
     if (!isOwnHost(host, hostNames)) return 421
     if (origin === undefined || !isSameHost(origin, host)) return 403
     // a proxy speaks TLS for us, so the page's own address tells whether it came by it
-    const isSecure = origin.startsWith('https:')
+    const isSecure = isSealed && origin.startsWith('https:')
     const who = await sessionOfCookie(database, { header: request.headers.cookie, isSecure }, new Date())
     if (!who) return 401
     if (who.needsFactor) return 403

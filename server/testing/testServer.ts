@@ -115,7 +115,10 @@ export async function startLiveServer(
     ...more,
   })
   const line = await listen(app, 0)
-  const endStreams = serveStreams(line, devices, server.database, { hostNames: more.hostNames })
+  const endStreams = serveStreams(line, devices, server.database, {
+    hostNames: more.hostNames,
+    isSealed: more.isBehindProxy,
+  })
   return {
     ...server,
     port: (line.address() as AddressInfo).port,

@@ -12,12 +12,17 @@ const visitId = 'visit0000001'
 let held: Promise<void> | undefined
 const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-function openStore(answer: (batch: Batch) => Promise<Answer>, kept: KeptEdit[] = [], isBroken = false) {
+function openStore(
+  answer: (batch: Batch) => Promise<Answer>,
+  kept: KeptEdit[] = [],
+  broken?: 'refuses' | 'silent',
+) {
   const sent: Batch[] = []
   const store = new Map<string, KeptEdit>(kept.map((edit) => [edit.path, edit]))
-  const refuse = () => Promise.reject(new Error('no store'))
+  const refuse = () =>
+    broken === 'silent' ? new Promise<never>(() => undefined) : Promise.reject(new Error('no store'))
   const ports: OutboxPorts = {
-    store: isBroken
+    store: broken
       ? { all: refuse, put: refuse, remove: refuse }
       : {
           all: () => Promise.resolve([...store.values()]),
@@ -167,6 +172,17 @@ test('nothing is called saved before the store was looked into, nor kept before 
   expect(save()).toBe('waiting')
 })
 
+test('a store that never answers keeps nobody waiting for it', async () => {
+  jest.useFakeTimers()
+  const { page } = openStore(writes, [], 'silent')
+  const save = () => page.getState().visit.outbox.save
+  await jest.advanceTimersByTimeAsync(4900)
+  expect(save()).toBe('looking')
+  await jest.advanceTimersByTimeAsync(200)
+  expect(save()).toBe('saved')
+  jest.useRealTimers()
+})
+
 test('a browser that keeps nothing sends all the same and says what that means', async () => {
   const { page, sent, settled } = openStore(
     async () => {
@@ -174,7 +190,7 @@ test('a browser that keeps nothing sends all the same and says what that means',
       return writes()
     },
     [],
-    true,
+    'refuses',
   )
   page.dispatch(fieldsRecorded({ 'answer.goal': 'a' }))
   await later(50)

@@ -8,6 +8,8 @@ import {
   type OutboxState,
 } from './outboxMachine'
 
+const longestLookMs = 5000
+
 /** What tabs say to each other. */
 export type TabWord = OutboxEvent | { type: 'flush' }
 
@@ -55,6 +57,10 @@ export class OutboxDriver {
 
   /** Loads what earlier pages kept, and asks to be the one that sends. */
   async begin(): Promise<void> {
+    // a store that never answers must not keep everybody from what asks whether all is saved
+    this.ports.later(() => {
+      if (!this.current.isLooked) this.apply({ type: 'storeLost' })
+    }, longestLookMs)
     try {
       this.apply({ type: 'found', edits: await this.ports.store.all() })
     } catch {
