@@ -20,11 +20,14 @@ export const auditActions = [
 ] as const
 export type AuditAction = (typeof auditActions)[number]
 
+/** Who was refused and is nobody who signed in. */
+export const stranger = 'stranger'
+
 /** One line of the audit: never a value of what was seen. */
 export const auditLineSchema = z.object({
   number: z.number().int(),
   at: z.string(),
-  /** id of the account, "link ID" or "program" */
+  /** id of the account, "link ID", "program" or "stranger" */
   actor: z.string(),
   /** the name that belongs to it today; empty for the program */
   by: z.string(),

@@ -4,7 +4,7 @@ import type { Route } from './route'
 import { pairsQuerySchema } from './repeatability'
 import { auditActions } from './audit'
 
-/** Declared once for the document; what each route asks for besides its body. */
+/** What a route asks for besides its body. */
 type Parameter = { name: string; in: 'path' | 'query' | 'header'; required: boolean; schema: z.ZodType }
 
 const keyOf = ({ method, path }: Pick<Route, 'method' | 'path'>) => `${method} ${path}`
@@ -18,8 +18,14 @@ const lines = {
   to: daySchema.optional(),
   before: z.coerce.number().int().positive().optional(),
 }
-/** One shape for the document and for whoever reads the request. */
+// one shape for the document and for whoever reads the request
 export const auditQuerySchema = z.object(lines)
+
+export const pictureQuerySchema = z.object({
+  seed: z.coerce.number().int().min(1).max(1_000_000).default(1),
+  view: z.string().max(40).default('top'),
+})
+export const historyQuerySchema = z.object({ path: z.string().max(120).optional() })
 
 const queries: Readonly<Record<string, z.ZodRawShape>> = {
   'get /api/people': { after: z.string().optional() },
@@ -27,11 +33,8 @@ const queries: Readonly<Record<string, z.ZodRawShape>> = {
   'get /api/audit.csv': lines,
   'get /api/people/{id}/audit': lines,
   'get /api/errors/pairs': pairsQuerySchema.shape,
-  'get /api/devices/{id}/picture': {
-    seed: z.number().int().min(1).max(1_000_000).optional(),
-    view: z.string().optional(),
-  },
-  'get /api/visits/{id}/history': { path: z.string().max(120).optional() },
+  'get /api/devices/{id}/picture': pictureQuerySchema.shape,
+  'get /api/visits/{id}/history': historyQuerySchema.shape,
   'get /api/visits/{id}/handout.pdf': paper,
   'get /api/visits/{id}/plan.pdf': { ...paper, prices: z.literal('yes').optional() },
   'get /api/visits/{id}/shoes.pdf': paper,

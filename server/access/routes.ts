@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express'
-import { and, desc, eq, gt, isNull, ne, sql } from 'drizzle-orm'
+import { and, desc, eq, isNull, ne, not, sql } from 'drizzle-orm'
 import {
   acceptInviteSchema,
   accountChangeSchema,
@@ -30,7 +30,7 @@ import {
   readInvite,
   revokeInvite,
 } from '../signin/invites'
-import { endAllSessions, forget, longestSession, whoIs } from '../signin/sessions'
+import { endAllSessions, forget, isOver, whoIs } from '../signin/sessions'
 
 const idLetters = 16 // of a session's hash: enough to tell them apart, and it opens nothing
 
@@ -210,17 +210,10 @@ async function accountLines(db: Db): Promise<AccountLine[]> {
 
 /** Sessions that are still open, the last used first. @param accountId only those of one account */
 async function sessionLines(db: Db, ownHash: string, now: Date, accountId?: string): Promise<SessionLine[]> {
-  const { seenAfter, begunAfter } = longestSession(now)
   const rows = await db
     .select()
     .from(session)
-    .where(
-      and(
-        gt(session.lastSeen, seenAfter),
-        gt(session.created, begunAfter),
-        accountId === undefined ? undefined : eq(session.accountId, accountId),
-      ),
-    )
+    .where(and(not(isOver(now)), accountId === undefined ? undefined : eq(session.accountId, accountId)))
     .orderBy(desc(session.lastSeen))
   return rows.map((row) => ({
     id: row.idHash.slice(0, idLetters),

@@ -1,11 +1,10 @@
 import dayjs from 'dayjs'
 import { and, desc, eq, gte, inArray, lt, lte } from 'drizzle-orm'
-import { auditActions, type AuditAction, type AuditLine, type AuditPage } from '@sturvo/schema'
+import { auditActions, stranger, type AuditAction, type AuditLine, type AuditPage } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { account, auditEntry, person } from '../data/tables'
 import { csvOf } from '../files/csv'
 import { breakIn } from './chain'
-import { stranger } from './refusals'
 
 export type AuditFilter = {
   personId?: string | undefined

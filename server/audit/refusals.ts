@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, Request } from 'express'
 import { eq } from 'drizzle-orm'
+import { stranger } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { account } from '../data/tables'
 import { Fault } from '../http/faults'
@@ -26,10 +27,7 @@ const watched: Readonly<Record<string, string>> = {
 }
 
 const gatheredMs = 10 * 60_000
-const mostApart = 2000 // from more places at once they are counted together
-
-/** Who is refused and is nobody who signed in. */
-export const stranger = 'stranger'
+const mostApart = 200 // from more places at once they are counted together: whoever has many addresses writes no book
 
 type Kind = { actor: string; origin: string; what: string }
 

@@ -19,7 +19,12 @@ export async function layInFiles(
   const beside = (path: string) => join(dirname(database.file), path)
   const fresh = paths.filter((path) => !existsSync(beside(path)))
   await database.write((tx) => noteFiles(tx, fresh, new Date()))
-  const settle = async () => void (await settleFiles(database, fresh))
+  // the import itself is done or undone by then: what cannot be looked at now is at the next start
+  const settle = () =>
+    settleFiles(database, fresh).then(
+      () => undefined,
+      () => undefined,
+    )
   try {
     for (const path of fresh) {
       const to = beside(path)

@@ -2,7 +2,7 @@ import { STATUS_CODES, type IncomingMessage, type Server } from 'node:http'
 import type { Duplex } from 'node:stream'
 import { Router } from 'express'
 import { WebSocketServer, type WebSocket } from 'ws'
-import { deviceListSchema } from '@sturvo/schema'
+import { deviceListSchema, pictureQuerySchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { Fault, fault, notFound } from '../http/faults'
 import { isOwnHost, isSameHost } from '../http/security'
@@ -31,10 +31,9 @@ export function deviceRoutes(shelf: DeviceShelf): Router {
     const driver = driverOf(request.params.id)
     const take = driver.picture?.bind(driver)
     if (!take) throw new Fault(422, 'noPicture', `${driver.describe().name} takes no pictures.`, 'id')
-    const seed = Number(request.query.seed ?? 1)
-    if (!Number.isInteger(seed) || seed < 1 || seed > 1_000_000) throw fault('badSeed', 'seed')
-    const view = typeof request.query.view === 'string' ? request.query.view : 'top'
-    response.type('png').send(await obeyed(() => take({ seed, view })))
+    const asked = pictureQuerySchema.safeParse(request.query)
+    if (!asked.success) throw fault('badSeed', 'seed')
+    response.type('png').send(await obeyed(() => take(asked.data)))
   })
   return router
 }
@@ -74,7 +73,7 @@ export function serveStreams(
   const sockets = new WebSocketServer({ noServer: true, maxPayload: mostBytes })
   const streams = new Map<string, DeviceStream>()
   /** whose line it is, from its admission on */
-  const lines = new Map<Duplex, SignedIn>()
+  const lines = new Map<Duplex, { who: SignedIn; socket?: WebSocket }>()
   server.on('upgrade', (request: IncomingMessage, line: Duplex, head: Buffer) => {
     // before anything is awaited: the other end may be gone already
     const gone = () => line.destroy()
@@ -87,18 +86,16 @@ export function serveStreams(
       (answer) => {
         if (typeof answer === 'number') return refuse(answer)
         if (line.destroyed) return
-        if (
-          [...lines.values()].filter(({ accountId }) => accountId === answer.who.accountId).length >=
-          mostLines
-        )
-          return refuse(429)
-        lines.set(line, answer.who)
+        const { who, stream } = answer
+        const own = [...lines.values()].filter((one) => one.who.accountId === who.accountId)
+        if (own.length >= mostLines) return refuse(429)
+        lines.set(line, { who })
         line.on('close', () => lines.delete(line))
         sockets.handleUpgrade(request, line, head, (socket) => {
           // a frame that is none closes this line; the socket does so by itself after telling
           socket.on('error', () => socket.terminate())
-          answer.stream.attach(socket)
-          owners.set(socket, answer.who)
+          stream.attach(socket)
+          lines.set(line, { who, socket })
         })
       },
       // the database could not say who this is
@@ -106,16 +103,12 @@ export function serveStreams(
     )
   })
   // a line asks nothing, so nobody would notice that whoever opened it was signed out
-  const owners = new WeakMap<WebSocket, SignedIn>()
   const look = setInterval(() => {
-    for (const socket of sockets.clients) {
-      const who = owners.get(socket)
-      if (who)
-        isSessionOpen(database, who.idHash, new Date()).then(
-          (isOpen) => !isOpen && socket.close(signedOut, 'The session is over.'),
-          () => undefined, // the database cannot say just now
-        )
-    }
+    for (const { who, socket } of lines.values())
+      isSessionOpen(database, who.idHash, new Date()).then(
+        (isOpen) => !isOpen && socket?.close(signedOut, 'The session is over.'),
+        () => undefined, // the database cannot say just now
+      )
   }, lookMs)
   look.unref()
   async function admitStream(

@@ -11,21 +11,19 @@ import { inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
 import { visitSources } from '../visits/readVisit'
-import { asker, fairLine } from '../work/fairLine'
+import { fairLine } from '../work/fairLine'
 import type { Work } from '../work/pool'
 import { assertNotHeld } from './notHeld'
 import { paperOf, planPaperSchema } from './papers'
 import type { DocumentWish } from './visitDocument'
 
 const atOnce = 3 // one is gathered while two are drawn
-const mostOfOne = 200
 
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
   // before anything is gathered: what a hundred papers need of the database would hold up everybody else
-  const printing = fairLine(atOnce, mostOfOne)
-  const inTurn = <T>(print: () => Promise<T>) => printing(asker.getStore() ?? '', print)
+  const inTurn = fairLine(atOnce)
   /** A plan on paper leaves only where nothing told elsewhere stops or holds it; what this visit says itself stands on its page. */
   const planPaper = (request: Request, wish: DocumentWish) => inTurn(() => printPlan(request, wish))
   const made = (request: Request, wish: DocumentWish) => inTurn(() => print(request, wish))
@@ -73,15 +71,17 @@ export function documentRoutes(database: Database, work: Work): Router {
       .send(await planPaper(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
-    response.type('text/plain').send(await made(request, { kind: 'letter', ...(await letterWish(request)) }))
+    const letter = await inTurn(async () =>
+      print(request, { kind: 'letter', ...(await letterWish(request)) }),
+    )
+    response.type('text/plain').send(letter)
   })
   router.get('/visits/:id/letter.pdf', async (request, response) => {
-    const wish = {
-      kind: 'letterPdf',
-      ...(await letterWish(request)),
-      paper: paperOf(request, planPaperSchema),
-    } as const
-    response.type('pdf').send(await made(request, wish))
+    const paper = paperOf(request, planPaperSchema)
+    const letter = await inTurn(async () =>
+      print(request, { kind: 'letterPdf', ...(await letterWish(request)), paper }),
+    )
+    response.type('pdf').send(letter)
   })
   router.get('/visits/:id/feet.pdf', async (request, response) => {
     response.type('pdf').send(await made(request, { kind: 'feetPdf', paper: paperOf(request, paperSchema) }))

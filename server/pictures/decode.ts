@@ -1,7 +1,7 @@
 import type { Metadata } from 'sharp'
 import type { RasterImage } from '@sturvo/core/image'
 import { fault, faultOf } from '../http/faults'
-import { asker, fairLine } from '../work/fairLine'
+import { fairLine } from '../work/fairLine'
 
 const mostMegapixels = 40
 const longestS = 25
@@ -13,7 +13,7 @@ const drawing = async () => {
   return sharp
 }
 /** a picture of 40 megapixels takes 160 MB while it is drawn: eight at once wait in line */
-const oneByOne = fairLine(1, 200)
+const oneByOne = fairLine(1)
 const kinds = ['png', 'jpeg', 'webp', 'tiff']
 
 /** Looks at the content, never at the name: a picture of a known kind and size, or a Fault. */
@@ -41,7 +41,7 @@ export async function reencoded(bytes: Buffer): Promise<{ png: Buffer; widthPx: 
   await sniff(bytes)
   const sharp = await drawing()
   try {
-    const { data, info } = await oneByOne(asker.getStore() ?? '', () =>
+    const { data, info } = await oneByOne(() =>
       sharp(bytes, { failOn: 'truncated' })
         .timeout({ seconds: longestS })
         .rotate()

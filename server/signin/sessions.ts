@@ -82,18 +82,14 @@ export function forget(response: Response): void {
   response.set('Clear-Site-Data', '"cache"')
 }
 
-/** Before which moments a session is over: last used, begun. */
-export const longestSession = (now: Date) => ({
-  seenAfter: before(now, idleMs),
-  begunAfter: before(now, longestMs),
-})
-
-function isOver(now: Date) {
+/** Sessions that are over: nothing for too long, too long in all, or of a clock that was ahead. */
+export function isOver(now: Date) {
   return or(
     lt(session.lastSeen, before(now, idleMs)),
     lt(session.created, before(now, longestMs)),
     gt(session.lastSeen, before(now, -clockPlayMs)),
-  )
+    gt(session.created, before(now, -clockPlayMs)),
+  )!
 }
 
 const signedIn = new WeakMap<Request, SignedIn>()

@@ -1,6 +1,5 @@
 import { Router } from 'express'
-import { z } from 'zod'
-import { visitChangesSchema } from '@sturvo/schema'
+import { historyQuerySchema, visitChangesSchema } from '@sturvo/schema'
 import type { Database } from '../data/database'
 import { bodyAs, fault, idOf } from '../http/faults'
 import { requireVersion, sendVersioned } from '../http/versions'
@@ -33,9 +32,9 @@ export function visitRoutes(database: Database): Router {
   })
   router.get('/visits/:id/history', async (request, response) => {
     const { id } = await visitRow(database.db, idOf(request))
-    const path = z.string().max(120).optional().safeParse(request.query.path)
-    if (!path.success) throw fault('badQuery', 'path')
-    response.json(await fieldHistory(database.db, id, path.data))
+    const asked = historyQuerySchema.safeParse(request.query)
+    if (!asked.success) throw fault('badQuery', 'path')
+    response.json(await fieldHistory(database.db, id, asked.data.path))
   })
   return router
 }

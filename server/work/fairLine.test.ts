@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { fairLine } from './fairLine'
+import { asker, fairLine } from './fairLine'
 
 type Piece = { who: string; end: () => void }
 
@@ -9,13 +9,14 @@ function inHand(width: number, mostEach = 1000) {
   const begun: string[] = []
   const running: Piece[] = []
   const ask = (who: string, name: string) =>
-    enter(
-      who,
-      () =>
-        new Promise<void>((end) => {
-          begun.push(name)
-          running.push({ who, end })
-        }),
+    asker.run(who, () =>
+      enter(
+        () =>
+          new Promise<void>((end) => {
+            begun.push(name)
+            running.push({ who, end })
+          }),
+      ),
     )
   const settle = () => new Promise((resolve) => setImmediate(resolve))
   return { ask, begun, running, settle }
@@ -70,7 +71,8 @@ test('never more at once than there are threads; each asker in order; nobody wai
 })
 
 test('what fails makes room, and who asks for too much is told while others are served', async () => {
-  const enter = fairLine(1, 2)
+  const line = fairLine(1, 2)
+  const enter = <T>(who: string, work: () => Promise<T>) => asker.run(who, () => line(work))
   await expect(enter('a', () => Promise.reject(new Error('broken')))).rejects.toThrow('broken')
   let end = () => undefined as void
   const first = enter('a', () => new Promise<void>((resolve) => (end = resolve)))

@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { fault } from '../http/faults'
 
-/** Whose request is being answered: an account, a link, or an address; '' for what the program does by itself. */
+/** Whose request is being answered: an account, or the address of whoever has none; '' for the program itself. */
 export const asker = new AsyncLocalStorage<string>()
 
 /**
@@ -9,14 +9,11 @@ export const asker = new AsyncLocalStorage<string>()
  * hundred papers of one person are before nobody else's first.
  *
  * @param width how many run at once
- * @param mostEach how many of one asker may wait
+ * @param mostEach how many of one asker may wait: papers of a long day; more than that is a page gone wild
  * @returns runs a piece of work when its turn comes. It throws the Fault muchAtOnce where too many wait already, and
  * what the work throws
  */
-export function fairLine(
-  width: number,
-  mostEach: number,
-): <T>(who: string, work: () => Promise<T>) => Promise<T> {
+export function fairLine(width: number, mostEach = 200): <T>(work: () => Promise<T>) => Promise<T> {
   // in the order of their next turn
   const waiting = new Map<string, (() => void)[]>()
   let running = 0
@@ -32,7 +29,8 @@ export function fairLine(
       begin?.()
     }
   }
-  return async (who, work) => {
+  return async (work) => {
+    const who = asker.getStore() ?? ''
     const line = waiting.get(who) ?? []
     if (line.length >= mostEach) throw fault('muchAtOnce')
     await new Promise<void>((begin) => {

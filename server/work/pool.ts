@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { Piscina } from 'piscina'
 import { rootFolder } from '../data/places'
 import { Fault, fault } from '../http/faults'
-import { asker, fairLine } from './fairLine'
+import { fairLine } from './fairLine'
 import type { Jobs } from './jobs'
 import type { WorkAnswer } from './worker'
 
@@ -13,7 +13,6 @@ export type Work = {
 }
 
 const threads = 2
-const mostOfOne = 200 // papers of a long day; more than that is a page gone wild
 const longestMs = 30_000
 const memoryMb = 768
 const idleMs = 30_000
@@ -26,7 +25,7 @@ const builtWorker = join(rootFolder, 'server', 'dist', 'worker.mjs')
  */
 export function createWork(limits: { longestMs?: number; memoryMb?: number } = {}): Work {
   let pool: Piscina | undefined
-  const inTurn = fairLine(threads, mostOfOne)
+  const inTurn = fairLine(threads)
   const opened = () => {
     if (!existsSync(builtWorker)) throw new Error('the threads are not built: node scripts/build.mjs server')
     if (pool) return pool
@@ -45,7 +44,7 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
   const run: Work['run'] = async (job, input) => {
     const inThread = () =>
       opened().run({ job, input }, { signal: AbortSignal.timeout(limits.longestMs ?? longestMs) })
-    const answer = (await inTurn(asker.getStore() ?? '', inThread).catch((error: unknown) => {
+    const answer = (await inTurn(inThread).catch((error: unknown) => {
       throw limitFault(error) ?? error
     })) as WorkAnswer
     if (!answer.isFine) {

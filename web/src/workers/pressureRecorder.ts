@@ -173,6 +173,7 @@ export class PressureRecorder {
   private goOnIn(): void {
     this.lastSequence = 0
     this.preRoll = []
+    this.steady = new SteadyWatch(this.references!)
     const { store } = this
     if (this.phase !== 'recording' || !store || store.count === 0) return
     const awayS = Math.max(0, (this.nowMs() - this.lostAtMs) / 1000)

@@ -1,6 +1,6 @@
 import { Button, Group, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { auditActions } from '@sturvo/schema'
+import { auditActions, stranger } from '@sturvo/schema'
 import { auditActionText, num } from '@sturvo/words'
 import { useAccessQuery, useAuditQuery, type AuditWish } from '../../app/trustApi'
 import { AuditTable } from '../../parts/AuditTable'
@@ -29,8 +29,8 @@ export default function AuditRoom() {
         <div>
           <h1>Audit</h1>
           <p className={classes.soft}>
-            Who saw, changed, printed, shared or took out what, when and from where. Lines are only added;
-            never a value.
+            Who saw, changed, printed, shared or took out what, and who was refused, when and from where.
+            Lines are only added; never a value.
           </p>
         </div>
         <Button component="a" href={`/api/audit.csv?${query.toString()}`} variant="default">
@@ -43,7 +43,11 @@ export default function AuditRoom() {
           placeholder="everybody"
           clearable
           value={wish.actor ?? null}
-          data={(access?.accounts ?? []).map(({ id, name }) => ({ value: id, label: name }))}
+          data={[
+            ...(access?.accounts ?? []).map(({ id, name }) => ({ value: id, label: name })),
+            { value: 'program', label: 'the program' },
+            { value: stranger, label: 'not signed in' },
+          ]}
           onChange={(actor) => set({ actor: actor ?? '' })}
         />
         <Select

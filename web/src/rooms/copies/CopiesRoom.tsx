@@ -123,16 +123,16 @@ function Strata({ copies, now }: { copies: Copies; now: dayjs.Dayjs }) {
   const wide = Math.max(300, width)
   const days = 190
   const right = wide - 8
-  // what is dated in the future stands at today
-  const x = (at: string) =>
-    right - (Math.min(days, Math.max(0, now.diff(at, 'day', true))) / days) * (right - 8)
+  const x = (at: string) => right - (Math.min(days, now.diff(at, 'day', true)) / days) * (right - 8)
+  // one that is dated in the future is of no day that has been
+  const drawn = copies.copies.filter(({ keptAs }) => keptAs !== 'ahead')
   return (
     <div ref={ref}>
       <svg
         className={classes.strata}
         viewBox={`0 0 ${wide} 96`}
         role="img"
-        aria-label={`${copies.copies.length} copies of the last half year`}
+        aria-label={`${drawn.length} ${drawn.length === 1 ? 'copy' : 'copies'} of the last half year`}
       >
         <line x1="8" x2={right} y1="70" y2="70" stroke="var(--line)" strokeWidth="2" />
         {[0, 1, 2, 3, 4, 5, 6].map((month) => {
@@ -143,7 +143,7 @@ function Strata({ copies, now }: { copies: Copies; now: dayjs.Dayjs }) {
             </text>
           )
         })}
-        {copies.copies.map((copy) => (
+        {drawn.map((copy) => (
           <rect
             key={copy.name}
             x={x(copy.madeAt) - 3}

@@ -47,11 +47,16 @@ test('an old one is an alarm with its age; a fresh one is said calmly, on the sa
   show({
     ...none,
     lastGood: daysAgo(3),
-    copies: [{ name: 'a', madeAt: daysAgo(3), bytes: 5e6, keptAs: 'newest' }],
+    copies: [
+      { name: 'b', madeAt: daysAgo(-365), bytes: 5e6, keptAs: 'ahead' },
+      { name: 'a', madeAt: daysAgo(3), bytes: 5e6, keptAs: 'newest' },
+    ],
   })
   expect(screen.getByRole('alert').textContent).toContain(
     'The last copy was made 3 days ago. That is too old',
   )
+  expect(document.querySelector('[data-copy="b"]')!.textContent).toContain('dated in the future')
+  expect(screen.getByLabelText('1 copy of the last half year')).toBeDefined()
   show({ ...none, isOld: false, isSameDisk: true, lastGood: daysAgo(0.5), copies: [] })
   expect(document.querySelector('[data-copies="fresh"]')!.textContent).toMatch(
     /12 hours ago\..*a lost disk takes both/,
