@@ -88,6 +88,7 @@ export const faultText = {
     'Something in this file has the name of somebody else’s record here. Nothing was changed: it cannot come in.',
   importMoved:
     'Something was changed here since you looked at this file. Nothing was changed: look at it again.',
+  importBusy: 'A client of this file is just being taken in or out. Wait a moment, then look at it again.',
   importUsed: 'Somebody went on from what came in, or it was undone already. Nothing was changed.',
   noImport: 'This file is not being looked at any more. Choose it again.',
   noFileSent: 'No file arrived. Choose a file and try again.',

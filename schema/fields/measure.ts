@@ -13,6 +13,15 @@ import { isOneOf } from './limits'
 /** Trials that a row keeps. */
 export const mostTrials = 9
 
+const made = new Map<MeasureId, z.ZodType<number | string>>()
+
+/** Made once for each measure: a visit is read by it hundreds of times. */
+function schemaOf(id: MeasureId): z.ZodType<number | string> {
+  const known = made.get(id) ?? measureValueSchema(id)
+  made.set(id, known)
+  return known
+}
+
 function measureValueSchema(id: MeasureId): z.ZodType<number | string> {
   const state = z.enum(measureStates)
   if (!isNumberMeasure(id)) return z.union([z.enum(measureTable[id].words), state])
@@ -31,5 +40,5 @@ export const measureKind: FieldKind<{ measure: MeasureId; side: Side; trial: num
       : undefined
   },
   rest: ({ measure, side, trial }) => `${measure}.${side}.${trial}`,
-  schema: ({ measure }) => measureValueSchema(measure),
+  schema: ({ measure }) => schemaOf(measure),
 }

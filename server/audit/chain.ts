@@ -22,19 +22,21 @@ export function sealOf(row: Omit<AuditRow, 'hash'>): string {
 }
 
 /** Adds a line in the transaction of what it tells of, or in one of its own. */
-export async function appendAudit(tx: Db, entry: NewAuditEntry, now: Date): Promise<void> {
-  const [last] = await tx
-    .select({ number: auditEntry.number, hash: auditEntry.hash })
-    .from(auditEntry)
-    .orderBy(desc(auditEntry.number))
-    .limit(1)
-  const row = {
-    number: (last?.number ?? 0) + 1,
-    at: now.toISOString(),
-    ...entry,
-    before: last?.hash ?? '',
-  }
-  await tx.insert(auditEntry).values({ ...row, hash: sealOf(row) })
+export const appendAudit = (tx: Db, entry: NewAuditEntry, now: Date): Promise<void> =>
+  appendAudits(tx, [entry], now)
+
+const linesAtOnce = 100
+
+/** Several lines, one after the other. */
+export async function appendAudits(tx: Db, entries: readonly NewAuditEntry[], now: Date): Promise<void> {
+  let { number, hash: before } = await auditHead(tx)
+  const rows = entries.map((entry) => {
+    const row = { number: ++number, at: now.toISOString(), ...entry, before }
+    before = sealOf(row)
+    return { ...row, hash: before }
+  })
+  for (let i = 0; i < rows.length; i += linesAtOnce)
+    await tx.insert(auditEntry).values(rows.slice(i, i + linesAtOnce))
 }
 
 export async function addAudit(database: Database, entry: NewAuditEntry, now: Date): Promise<void> {

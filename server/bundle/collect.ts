@@ -1,7 +1,8 @@
-import { eq, inArray } from 'drizzle-orm'
+import { eq, inArray, isNotNull } from 'drizzle-orm'
 import { bundleVersion, type Bundle, type BundleKind, type BundleRecords } from '@sturvo/schema'
 import type { Db } from '../data/database'
 import { unreadable } from '../data/storedJson'
+import { person } from '../data/tables'
 import { breathing } from '../work/breathe'
 import {
   columnOf,
@@ -13,6 +14,8 @@ import {
   type Row,
   type Where,
 } from './kinds'
+
+import { recordsOf } from './owners'
 
 /** Where a bundle is taken from: one client, or everything. */
 export type Scope = { personId: string } | 'practice'
@@ -38,7 +41,10 @@ async function rowsWith(db: Db, kind: BundleKind, column: string, ids: readonly 
   return rows
 }
 
-/** Everything of one client or of the practice as it is now; the same state gives the same bytes. */
+/**
+ * Everything of one client or of the practice as it is now; the same state gives the same bytes. Whoever is still on
+ * their way in belongs to no practice yet.
+ */
 export async function collectBundle(db: Db, scope: Scope): Promise<Bundle> {
   const found = new Map<BundleKind, Row[]>()
   for (const kind of kindsInOrder) {
@@ -62,12 +68,19 @@ export async function collectBundle(db: Db, scope: Scope): Promise<Bundle> {
         (found.get(kind) ?? []).toSorted((a, b) => (nameOf(kind, a) < nameOf(kind, b) ? -1 : 1)),
       ]),
   ) as unknown as BundleRecords
+  const isWhole = scope === 'practice'
   return {
     format: 'sturvo-bundle',
     version: bundleVersion,
-    what: scope === 'practice' ? 'practice' : 'client',
-    records,
+    what: isWhole ? 'practice' : 'client',
+    records: isWhole ? await withoutHidden(db, records) : records,
   }
+}
+
+async function withoutHidden(db: Db, records: BundleRecords): Promise<BundleRecords> {
+  const rows = await db.select({ id: person.id }).from(person).where(isNotNull(person.deletedOn))
+  const hidden = new Set<unknown>(rows.map(({ id }) => id))
+  return hidden.size === 0 ? records : recordsOf(records, (personId) => !hidden.has(personId))
 }
 
 const idsOf = (rows: readonly Row[] | undefined) => (rows ?? []).map((row) => row.id as string)

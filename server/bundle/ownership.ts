@@ -8,9 +8,13 @@ import { columnOf, kindRules, type Row } from './kinds'
 import type { MergePlan, Step } from './mergePlan'
 import type { ReadImport } from './readImport'
 
-const atOnce = 500
+const atOnce = 500 // ids in a query
 
-async function inParts<T>(ids: readonly string[], ask: (part: string[]) => Promise<T[]>): Promise<T[]> {
+/** Asks for many ids in parts that a query can take. */
+export async function inParts<T>(
+  ids: readonly string[],
+  ask: (part: string[]) => Promise<T[]>,
+): Promise<T[]> {
   const found: T[] = []
   for (let i = 0; i < ids.length; i += atOnce) found.push(...(await ask(ids.slice(i, i + atOnce))))
   return found
@@ -47,8 +51,10 @@ export async function assertNobodyElses(
     if (of === 'practice') continue
     const mine = known(kind, row)
     if (mine && ownerOf(kind, mine) !== ownerOf(kind, row)) throw fault('importClash', kind)
-    if (what === 'add' && key.length === 1 && key[0] === 'id')
-      added.set(kind, [...(added.get(kind) ?? []), row.id as string])
+    if (what !== 'add' || key.length !== 1 || key[0] !== 'id') continue
+    const ids = added.get(kind)
+    if (ids) ids.push(row.id as string)
+    else added.set(kind, [row.id as string])
   }
   for (const [kind, ids] of added) {
     const { table } = kindRules[kind]

@@ -13,7 +13,9 @@ import { whoIs } from '../signin/sessions'
 import type { Work } from '../work/pool'
 import { bundleText, bundleZip, fhirText, measuresText } from './exportFile'
 import { layInFiles } from './files'
-import { importRecords, planImport, previewOf, undoImport, type Importer } from './importRecords'
+import { importRecords, type Importer } from './importRecords'
+import { planImport, previewOf } from './planImport'
+import { undoImport } from './undoImport'
 import type { ReadImport } from './readImport'
 
 const mostBytes = 2 * 1024 ** 3

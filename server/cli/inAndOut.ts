@@ -8,10 +8,11 @@ import { stoppedSince } from '@sturvo/core/inForce'
 import { addAudit } from '../audit/chain'
 import { bundleText, bundleZip, fhirText, measuresText } from '../bundle/exportFile'
 import { layInFiles } from '../bundle/files'
-import { importRecords, planImport } from '../bundle/importRecords'
+import { importRecords } from '../bundle/importRecords'
+import { planImport } from '../bundle/planImport'
 import { readImport } from '../bundle/readImport'
 import type { Scope } from '../bundle/collect'
-import { openDatabase, type Database } from '../data/database'
+import { lockForImport, openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { newId } from '../data/ids'
 import { account, planVersion } from '../data/tables'
@@ -135,12 +136,15 @@ export async function importFile(args: readonly string[]): Promise<string> {
       const choices = new Map(
         plan.conflicts.map((one) => [one.id, choose === 'newer' ? one.newer : choose] as const),
       )
-      const laid = await layInFiles(database, read.files, beside)
+      const held = await lockForImport(file)
       try {
+        const laid = await layInFiles(database, read.files, beside)
         const by = { accountId: owner.id, isOwner: true, origin: 'command line', actor: 'program' }
-        await importRecords(database, { id: newId(), read, choices, by, now: new Date() })
+        await importRecords(database, { id: newId(), read, choices, by, now: new Date() }).finally(
+          laid.settle,
+        )
       } finally {
-        await laid.settle()
+        held.release()
       }
       return `Taken in: ${said}`
     } finally {

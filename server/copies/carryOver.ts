@@ -7,7 +7,7 @@ import { newId } from '../data/ids'
 import type { Database, Db } from '../data/database'
 import { noteFiles } from '../data/fileErrands'
 import { account, clientLink, invite, person, session, signInFailure, visit } from '../data/tables'
-import { deleteRecord } from '../privacy/deletePerson'
+import { deleteRecord } from '../privacy/deleteRecord'
 
 /** What became of a copy on its way into the place of a practice. */
 export type CarriedOver = {

@@ -4,6 +4,7 @@ import { pathToFileURL } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
 import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
+import { takeBack } from './arrivals'
 import type { Database, Db } from './databaseTypes'
 import { errorCode, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
@@ -61,7 +62,7 @@ export async function openDatabase(
     const database = assemble({ file, writer, reader, lock })
     if (alone) {
       await sweepLeftovers({ ...database, importsFolder: join(dirname(file), 'imports') })
-      await settleFiles(database)
+      await takeUpLeft(database)
     }
     return database
   } catch (error) {
@@ -88,6 +89,23 @@ export async function isDemo(path: string): Promise<boolean | undefined> {
     throw fileFaultOf(error, file) ?? error
   } finally {
     client?.close()
+  }
+}
+
+const importsEnd = '.importing'
+
+/** While the command line takes a file in, what it has under way is not taken for what a broken one left. */
+export const lockForImport = (file: string): Promise<FileLock> => lockFile(`${resolve(file)}${importsEnd}`)
+
+async function takeUpLeft(database: Database): Promise<void> {
+  const held = await lockForImport(database.file).catch(() => undefined)
+  if (!held) return
+  try {
+    // by a clock that was a year ahead when it began: nothing can be on its way now
+    await takeBack(database, new Date(), { before: new Date('9999-01-01') })
+    await settleFiles(database)
+  } finally {
+    held.release()
   }
 }
 

@@ -644,3 +644,22 @@ export const importRun = sqliteTable('import_run', {
   undo: text('undo').notNull(),
   undoneOn: text('undone_on'),
 })
+
+/**
+ * Clients that are on their way in by a file, or out again: in parts, so that nobody waits for all of them. Their rows
+ * stand hidden until all have come; where this line is still here at a start, they are taken back.
+ */
+export const arrival = sqliteTable('arrival', {
+  id: text('id').primaryKey(),
+  people: json('people').$type<string[]>().notNull(),
+  created: text('created').notNull(),
+})
+
+/**
+ * Groups of writes that a server of databases has committed, for as long as somebody may ask whether they were: an
+ * answer that got lost is then no reason to do them again.
+ */
+export const doneWrite = sqliteTable('done_write', {
+  id: text('id').primaryKey(),
+  at: text('at').notNull(),
+})

@@ -76,6 +76,7 @@ export const faultTable: { readonly [K in FaultId]: { status: number; code: stri
   otherName: { status: 422, code: 'otherName' },
   importClash: { status: 409, code: 'importClash' },
   importMoved: { status: 409, code: 'importMoved' },
+  importBusy: { status: 409, code: 'importBusy' },
   importUsed: { status: 409, code: 'importUsed' },
   noImport: { status: 404, code: 'notFound' },
   noFileSent: { status: 400, code: 'badUpload' },
