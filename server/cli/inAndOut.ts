@@ -141,7 +141,7 @@ export async function importFile(args: readonly string[]): Promise<string> {
         const laid = await layInFiles(database, read.files, beside)
         const by = { accountId: owner.id, isOwner: true, origin: 'command line', actor: 'program' }
         await importRecords(database, { id: newId(), read, choices, by, now: new Date() }).finally(
-          laid.settle,
+          () => laid.settle(),
         )
       } finally {
         held.release()

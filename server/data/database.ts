@@ -1,4 +1,4 @@
-import { mkdirSync, statSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
@@ -9,6 +9,7 @@ import type { Database, Db } from './databaseTypes'
 import { errorCode, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
 import { migrationsFolder } from './places'
+import { packFile } from './packFile'
 import { assertDatabaseOrNothing, inspectFile, isDemoFile, markFile } from './practiceFile'
 import { settleFiles } from './fileErrands'
 import { sweepLeftovers } from './sweep'
@@ -159,26 +160,15 @@ function assemble(parts: {
   }
 }
 
-const mostPackedBytes = 256 * 1024 * 1024
-
 /**
- * Packing holds up everybody for as long as the file takes to be written, so a very large one is not: what is deleted is
- * zeros already. A write that comes in between is let through first.
+ * Packs the file in a thread of its own, in the line of writes: whoever reads meanwhile is answered, and whoever saves
+ * waits for the packing instead of failing at its lock.
  */
 async function compacted(writer: Client, write: WriteQueue<Db>, file: string): Promise<void> {
-  const tries = 20
-  for (let i = 0; i < tries; i++) {
-    await write.idle()
-    try {
-      await checkpoint(writer)
-      if (statSync(file).size <= mostPackedBytes) await writer.execute('VACUUM')
-      await checkpoint(writer)
-      return
-    } catch (error) {
-      if (i === tries - 1) throw error
-      await new Promise((resolve) => setTimeout(resolve, busyStepMs))
-    }
-  }
+  await write.alone(async () => {
+    await checkpoint(writer)
+    await packFile(file)
+  })
 }
 
 /** @returns whether all jobs went well and are committed; nothing is, otherwise */

@@ -1,11 +1,12 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
+import { appendAudit, firstBreak } from '../audit/chain'
 import { startStandIn, type StandIn } from '../testing/standIn'
 import type { Database } from './database'
 import { openRemote } from './remote'
-import { person } from './tables'
+import { auditEntry, person } from './tables'
 
 let folder: string
 let standIn: StandIn
@@ -78,6 +79,39 @@ test('a line that is cut, before or after the work was done, loses and doubles n
     'person000012',
     'person000013',
   ])
+})
+
+test('what was committed and whose answer was lost is neither done twice nor told as not done', async () => {
+  await add('person000021')
+  const line = {
+    actor: 'program',
+    action: 'changed' as const,
+    personId: 'person000021',
+    what: '',
+    origin: '',
+  }
+  // a job that would see that it had been done, and refuse; as accepting an invitation does
+  const once = (what: string) =>
+    database.write(async (tx) => {
+      const done = await tx.$count(auditEntry, eq(auditEntry.what, what))
+      if (done > 0) throw new Error('it was done already')
+      await tx
+        .update(person)
+        .set({ version: sql`${person.version} + 1` })
+        .where(eq(person.id, 'person000021'))
+      await appendAudit(tx, { ...line, what }, new Date())
+      return what
+    })
+  for (const [n, lost] of [1, 2, 1].entries()) {
+    standIn.loseCommits(lost)
+    expect(await once(`time ${n}`)).toBe(`time ${n}`)
+    standIn.loseCommits(0)
+    await expect(once(`time ${n}`)).rejects.toThrow('done already')
+  }
+  expect(await database.db.$count(auditEntry, eq(auditEntry.personId, 'person000021'))).toBe(3)
+  const [row] = await database.db.select().from(person).where(eq(person.id, 'person000021'))
+  expect(row).toMatchObject({ version: 4 })
+  expect(await firstBreak(database.db)).toBeUndefined()
 })
 
 test('a server that is not there is one sentence', async () => {

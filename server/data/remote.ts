@@ -3,24 +3,30 @@ import { createRequire } from 'node:module'
 import { dirname, join, resolve } from 'node:path'
 import type { Client } from '@libsql/client'
 import type { createClient as createHttpClient } from '@libsql/client/http'
+import { eq, lt } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
-import type { Database, Db } from './database'
+import { takeBack } from './arrivals'
+import type { Database, Db } from './databaseTypes'
 import { errorCode, FileFault } from './fileFault'
+import { newId } from './ids'
 import { migrationsFolder, rootFolder } from './places'
 import * as tables from './tables'
+import { doneWrite } from './tables'
 import { createWriteQueue } from './writeQueue'
 
 const tries = 4
 const firstPauseMs = 80
+const keptMs = 24 * 3_600_000
+const longestArrivalMs = 3_600_000
 
 /**
  * Opens a practice on a server of databases: the same queries, the same line of writes. Pictures and recordings stay in
  * the folder of `file` on this machine. The part of the client that speaks over the network is read only here.
  *
  * What is busy or cut off is tried again, with growing pauses. A read may be asked as often as one likes. Of a write
- * nobody knows whether it was done where its answer was lost; every job of the line bears being run again (its rows have
- * ids that were made where they were typed, and it asks first what is there), so the whole group is.
+ * nobody knows whether it was done where its answer was lost: each group leaves a line of its own with what it wrote, and
+ * is asked for by it before it is done again. So nothing that was done is told as not done, or done twice.
  * @throws FileFault where the server is not there
  */
 export async function openRemote(
@@ -41,8 +47,12 @@ export async function openRemote(
     client.close()
     throw isOfTheLine(error) ? new FileFault('cannotReach', url) : error
   }
-  const write = createWriteQueue<Db>((work) =>
-    again(async () => {
+  const isDone = async (id: string) => (await writing.$count(doneWrite, eq(doneWrite.id, id))) > 0
+  const write = createWriteQueue<Db>(async (work) => {
+    const id = newId()
+    let tried = 0
+    await again(async () => {
+      if (tried++ > 0 && (await isDone(id))) return
       let cut: unknown
       await writing.transaction(async (group) => {
         await work(async (job) => {
@@ -55,10 +65,14 @@ export async function openRemote(
           }
         })
         if (cut !== undefined) throw new LineCut(cut)
+        const at = Date.now()
+        await group.insert(doneWrite).values({ id, at: new Date(at).toISOString() })
+        // nobody asks for a group after its last try
+        await group.delete(doneWrite).where(lt(doneWrite.at, new Date(at - keptMs).toISOString()))
       })
-    }),
-  )
-  return {
+    })
+  })
+  const database: Database = {
     db: drizzle(patient(client), { schema: tables }),
     write,
     file: resolve(file),
@@ -71,6 +85,9 @@ export async function openRemote(
       client.close()
     },
   }
+  // another site may be taking a file in at this moment
+  await takeBack(database, new Date(), { before: new Date(Date.now() - longestArrivalMs) })
+  return database
 }
 
 class LineCut extends Error {

@@ -36,6 +36,34 @@ test('writes run one after the other, in the order they came', async () => {
   expect(log).toEqual(['one begins', 'one ends', 'two begins', 'two ends', 'three begins', 'three ends'])
 })
 
+test('what needs the file alone has its turn between writes, and its failure is its own', async () => {
+  const { queue, now } = madeUpStore()
+  let isWriting = false
+  const writes = async (key: string) =>
+    queue(async (tx) => {
+      isWriting = true
+      await later(3)
+      tx[key] = 1
+      isWriting = false
+    })
+  const seen: unknown[] = []
+  const [, alone, , failed] = await Promise.allSettled([
+    writes('before'),
+    queue.alone(async () => {
+      seen.push(isWriting, { ...now() })
+      await later(5)
+      seen.push(isWriting)
+    }),
+    writes('after'),
+    queue.alone(() => Promise.reject(new Error('of its own'))),
+    writes('last'),
+  ])
+  expect(alone.status).toBe('fulfilled')
+  expect(failed).toMatchObject({ status: 'rejected', reason: { message: 'of its own' } })
+  expect(seen).toEqual([false, { before: 1 }, false])
+  expect(now()).toEqual({ before: 1, after: 1, last: 1 })
+})
+
 test('whoever waits goes along: many writes are made safe at once', async () => {
   const { queue, groups } = madeUpStore()
   await Promise.all(Array.from({ length: 50 }, (_, i) => queue((tx) => Promise.resolve((tx[`k${i}`] = i)))))

@@ -5,6 +5,8 @@ export type WriteQueue<Tx> = {
    * start (its neighbour failed, the file was locked): what it changes outside the database must bear that.
    */
   <T>(job: (tx: Tx) => Promise<T>): Promise<T>
+  /** Stands in the same line, and runs while nothing is being written: for what needs the whole file. */
+  alone: <T>(work: () => Promise<T>) => Promise<T>
   idle: () => Promise<void>
 }
 
@@ -15,6 +17,7 @@ export type GroupOpener<Tx> = (
 
 type Waiting<Tx> = {
   job: (tx: Tx) => Promise<unknown>
+  isAlone?: boolean
   done: (value: unknown) => void
   failed: (reason: unknown) => void
 }
@@ -32,7 +35,7 @@ export function createWriteQueue<Tx>(
   openGroup: GroupOpener<Tx>,
   afterGroup: () => void = () => undefined,
 ): WriteQueue<Tx> {
-  let waiting: Waiting<Tx>[] = []
+  const waiting: Waiting<Tx>[] = []
   let draining: Promise<void> | undefined
 
   const runGroup = async (group: readonly Waiting<Tx>[]) => {
@@ -66,19 +69,26 @@ export function createWriteQueue<Tx>(
     while (waiting.length > 0) {
       // one turn of the loop, so that requests that have arrived meanwhile go along
       await new Promise((resolve) => setImmediate(resolve))
-      const group = waiting.slice(0, mostInGroup)
-      waiting = waiting.slice(mostInGroup)
+      const next = waiting.findIndex(({ isAlone }) => isAlone)
+      if (next === 0) {
+        const [one] = waiting.splice(0, 1)
+        await one!.job(undefined as Tx).then(one!.done, one!.failed)
+        continue
+      }
+      const group = waiting.splice(0, next < 0 ? mostInGroup : Math.min(next, mostInGroup))
       await runGroup(group)
       afterGroup()
     }
     draining = undefined
   }
 
-  const queue = <T>(job: (tx: Tx) => Promise<T>): Promise<T> =>
+  const standIn = <T>(job: (tx: Tx) => Promise<T>, isAlone: boolean): Promise<T> =>
     new Promise<T>((resolve, reject) => {
-      waiting.push({ job, done: (value) => resolve(value as T), failed: reject })
+      waiting.push({ job, isAlone, done: (value) => resolve(value as T), failed: reject })
       draining ??= drain()
     })
+  const queue = <T>(job: (tx: Tx) => Promise<T>): Promise<T> => standIn(job, false)
+  queue.alone = <T>(work: () => Promise<T>): Promise<T> => standIn(work, true)
   queue.idle = async () => {
     while (draining) await draining
   }

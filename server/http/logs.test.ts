@@ -78,7 +78,7 @@ test.each([
               { cause: Object.assign(new Error('database or disk'), { code }) },
             )
           }),
-        { idle: () => real.idle() },
+        { idle: () => real.idle(), alone: real.alone },
       )
     })
     const { name, email, phone, work } = secrets

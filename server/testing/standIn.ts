@@ -11,6 +11,8 @@ export type StandIn = {
   url: string
   /** how many of the next answers are lost after their work was done, and how many requests are cut before it */
   lose: (answers: number) => void
+  /** how many of the next answers to a COMMIT are lost after it was done */
+  loseCommits: (answers: number) => void
   cut: (requests: number) => void
   /** pipelines that were asked */
   asked: () => number
@@ -176,7 +178,7 @@ function over({ db }: Pick<Connection, 'db'>): void {
 
 export async function startStandIn(file: string): Promise<StandIn> {
   const open = new Map<string, Connection>()
-  let [toLose, toCut, asked] = [0, 0, 0]
+  let [toLose, toLoseCommits, toCut, asked] = [0, 0, 0, 0]
   const connect = (): Connection => {
     const db = new LibsqlDatabase(file)
     db.exec(
@@ -225,6 +227,16 @@ export async function startStandIn(file: string): Promise<StandIn> {
           over(connection)
         }, expiresMs)
       }
+      const isCommit = requests.some(
+        ({ stmt, batch }) =>
+          /^commit/i.test(stmt?.sql ?? '') ||
+          batch?.steps.some(({ stmt: one }) => /^commit/i.test(one.sql ?? '')),
+      )
+      if (isCommit && toLoseCommits > 0) {
+        toLoseCommits--
+        request.socket.destroy()
+        return
+      }
       if (toLose > 0) {
         toLose--
         request.socket.destroy()
@@ -238,6 +250,7 @@ export async function startStandIn(file: string): Promise<StandIn> {
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     lose: (answers) => (toLose = answers),
+    loseCommits: (answers) => (toLoseCommits = answers),
     cut: (requests) => (toCut = requests),
     asked: () => asked,
     close: async () => {
