@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
@@ -119,6 +119,33 @@ test('check: a sound practice is sound, and everything that cannot be read is na
   expect(output).not.toContain('Ansa')
   expect((await run(['check', '--db', join(folder, 'none.db')])).code).toBe(2)
   expect((await run(['check'])).code).toBe(2)
+})
+
+test('check: a file that rotted is told from one that is missing, and where a good one lies', async () => {
+  const file = await practice('rotten.db')
+  const [name] = readdirSync(join(folder, 'pictures')).filter((one) => one.endsWith('.png'))
+  const [inPlace, copies] = [join(folder, 'pictures', name!), join(folder, 'copies')]
+  const [older, newer] = ['2026-05-04T09-00-00-000Z', '2026-05-05T09-00-00-000Z']
+  for (const copy of [older, newer])
+    expect((await run(['backup', join(copies, copy), '--db', file])).code).toBe(0)
+  const bytes = readFileSync(inPlace)
+  // copies share a file that did not change: what rots here is a file of its own
+  rmSync(inPlace)
+  writeFileSync(inPlace, bytes.subarray(0, -20))
+  const rotten = await run(['check', '--db', file])
+  expect(rotten.code).toBe(2)
+  expect(rotten.output).toContain(
+    `its file is damaged, a good one is ${join(copies, newer, 'pictures', name!)}`,
+  )
+  rmSync(join(copies, newer, 'pictures', name!))
+  writeFileSync(join(copies, newer, 'pictures', name!), 'rotten too')
+  rmSync(inPlace)
+  const missing = await run(['check', '--db', file])
+  expect(missing.output).toContain(
+    `its file is missing, a good one is ${join(copies, older, 'pictures', name!)}`,
+  )
+  writeFileSync(inPlace, bytes)
+  expect((await run(['check', '--db', file])).code).toBe(0)
 })
 
 test('user reset: a new password, and only a good one', async () => {

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
-import { firstBreak, isAuditKept } from '../audit/chain'
-import { copiesBeside, headMissing } from '../copies/copyFolder'
+import { dirname } from 'node:path'
+import { auditRoot, firstBreak, isAuditKept } from '../audit/chain'
+import { copiesBeside, goodCopyIn, headMissing } from '../copies/copyFolder'
 import { openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { troubles } from '../data/troubles'
@@ -15,12 +16,16 @@ export async function check(args: readonly string[]): Promise<string> {
   let database: Database | undefined
   try {
     database = await openDatabase(file)
-    const { found, counts: what } = await troubles(database)
+    const copies = textOption(options, 'copies') ?? copiesBeside(file)
+    const own = await auditRoot(database.db)
+    const { found, counts: what } = await troubles(database, dirname(database.file), (path) =>
+      goodCopyIn(copies, path, own),
+    )
     const broken = await firstBreak(database.db)
     if (broken) found.push(`audit, line ${broken.number}: ${broken.why}`)
     if (!(await isAuditKept(database.db)))
       found.push('audit: the audit is not kept from being changed, somebody took that away')
-    const forgotten = await headMissing(database, textOption(options, 'copies') ?? copiesBeside(file))
+    const forgotten = await headMissing(database, copies)
     if (forgotten) found.push(forgotten)
     if (found.length === 0) return `${what}: everything can be read.`
     throw new UsageError(`${what}. Not readable: ${found.length}\n${found.map((f) => `  ${f}`).join('\n')}`)

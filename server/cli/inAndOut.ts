@@ -140,9 +140,11 @@ export async function importFile(args: readonly string[]): Promise<string> {
       try {
         const laid = await layInFiles(database, read.files, beside)
         const by = { accountId: owner.id, isOwner: true, origin: 'command line', actor: 'program' }
-        await importRecords(database, { id: newId(), read, choices, by, now: new Date() }).finally(
-          () => laid.settle(),
-        )
+        try {
+          await importRecords(database, { id: newId(), read, choices, by, now: new Date() })
+        } finally {
+          await laid.settle()
+        }
       } finally {
         held.release()
       }

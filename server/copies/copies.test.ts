@@ -226,7 +226,7 @@ describe('a copy in the place of a practice knows an earlier day', () => {
       const client = createClient({ url: `file:${join(other, 'practice.db')}` })
       await client.execute(sql)
       client.close()
-      const { sha256Of } = await import('./manifest')
+      const { sha256Of } = await import('../data/sha256')
       const manifest = JSON.parse(readFileSync(join(other, 'manifest.json'), 'utf8')) as {
         files: { path: string }[]
       }
@@ -310,7 +310,7 @@ test('a database whose hash was made to fit is still looked at: broken pages, an
   const to = join(out, 'fitted')
   await run(['backup', to, '--db', file])
   writeFileSync(join(to, 'practice.db'), 'SQLite format 3\0 and then nothing that fits')
-  const { sha256Of } = await import('./manifest')
+  const { sha256Of } = await import('../data/sha256')
   const manifest = JSON.parse(readFileSync(join(to, 'manifest.json'), 'utf8')) as {
     files: { path: string }[]
   }

@@ -6,6 +6,7 @@ import type { CopyLine } from '@sturvo/schema'
 import { auditRoot } from '../audit/chain'
 import type { Database } from '../data/database'
 import { auditEntry } from '../data/tables'
+import { wrongWith } from '../data/troubles'
 import { copyManifestSchema, manifestName } from './manifest'
 import { keptCopies } from './rotation'
 
@@ -101,6 +102,15 @@ export async function headMissing({ db }: Database, folder: string): Promise<str
       .from(auditEntry)
       .where(eq(auditEntry.number, head.number))
     if (line?.hash !== head.hash) return `audit, line ${head.number}: the copy ${name} knows another one`
+  }
+  return undefined
+}
+
+/** The newest copy in a folder whose file of this path is as it should be; sealed ones keep their secret. */
+export async function goodCopyIn(folder: string, path: string, own?: string): Promise<string | undefined> {
+  for (const { name } of copiesIn(folder, new Date(), own)) {
+    const copy = join(folder, name)
+    if (statSync(copy).isDirectory() && (await wrongWith(copy, path)) === undefined) return join(copy, path)
   }
   return undefined
 }

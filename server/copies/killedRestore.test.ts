@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { cases } from '@sturvo/core/testing/cases'
@@ -14,7 +14,7 @@ import { troubles } from '../data/troubles'
 const peopleOf = async (file: string) => {
   const database = await openDatabase(file, { alone: true })
   try {
-    const { found } = await troubles(database, (path) => existsSync(join(file, '..', path)))
+    const { found } = await troubles(database, join(file, '..'))
     const names = (await database.db.select({ name: person.name }).from(person)).map(({ name }) => name)
     return { names, found }
   } finally {

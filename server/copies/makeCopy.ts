@@ -8,9 +8,10 @@ import { auditHead, auditRoot } from '../audit/chain'
 import * as tables from '../data/tables'
 import { assertDatabaseOrNothing, schemaNumber } from '../data/practiceFile'
 import { migrationsFolder } from '../data/places'
+import { sha256Of } from '../data/sha256'
 import { coreVersion } from '../version'
 import { CopyFault } from './copyFault'
-import { copyVersion, databaseName, manifestName, sha256Of, type CopyManifest } from './manifest'
+import { copyVersion, databaseName, manifestName, type CopyManifest } from './manifest'
 
 const patienceMs = 20_000
 

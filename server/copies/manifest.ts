@@ -1,6 +1,3 @@
-import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
-import { stat } from 'node:fs/promises'
 import { z } from 'zod'
 
 /** What a copy says of itself, beside its files as manifest.json. */
@@ -29,9 +26,3 @@ export type CopyManifest = z.infer<typeof copyManifestSchema>
 export const copyVersion = 1
 export const manifestName = 'manifest.json'
 export const databaseName = 'practice.db'
-
-export async function sha256Of(file: string): Promise<{ sha256: string; bytes: number }> {
-  const hash = createHash('sha256')
-  for await (const part of createReadStream(file)) hash.update(part as Buffer)
-  return { sha256: hash.digest('hex'), bytes: (await stat(file)).size }
-}

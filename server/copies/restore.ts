@@ -10,7 +10,8 @@ import { sweepRestoring } from '../data/sweep'
 import { troubles } from '../data/troubles'
 import { CopyFault } from './copyFault'
 import { carryOver, type CarriedOver } from './carryOver'
-import { databaseName, sha256Of, type CopyManifest } from './manifest'
+import { sha256Of } from '../data/sha256'
+import { databaseName, type CopyManifest } from './manifest'
 import { openCopy, type OpenedCopy } from './openCopy'
 import { verifyCopy } from './verifyCopy'
 import { workFolder } from './workFolder'
@@ -152,7 +153,7 @@ async function tryOpen(folder: string, near: string): Promise<string> {
     await copyFile(join(folder, databaseName), file)
     const database = await openDatabase(file)
     try {
-      const { found, counts } = await troubles(database, (path) => existsSync(join(folder, path)))
+      const { found, counts } = await troubles(database, folder)
       const broken = await firstBreak(database.db)
       if (broken) throw new CopyFault(`Line ${broken.number} of its audit: ${broken.why}.`)
       if (found.length > 0) throw new CopyFault(`${found.length} things in it cannot be read: ${found[0]!}.`)

@@ -7,16 +7,10 @@ import { auditHead } from '../audit/chain'
 import { FileFault } from '../data/fileFault'
 import { migrationsFolder } from '../data/places'
 import { assertDatabaseOrNothing, inspectFile, schemaNumber } from '../data/practiceFile'
+import { sha256Of } from '../data/sha256'
 import * as tables from '../data/tables'
 import { CopyFault } from './copyFault'
-import {
-  copyManifestSchema,
-  copyVersion,
-  databaseName,
-  manifestName,
-  sha256Of,
-  type CopyManifest,
-} from './manifest'
+import { copyManifestSchema, copyVersion, databaseName, manifestName, type CopyManifest } from './manifest'
 
 const mostManifestBytes = 64 * 1024 * 1024
 

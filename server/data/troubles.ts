@@ -1,21 +1,25 @@
 import { existsSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { asc, gt } from 'drizzle-orm'
 import { personSchema } from '@sturvo/schema'
 import { fieldRows } from '../visits/fieldRows'
 import type { Database } from './database'
+import { sha256Of } from './sha256'
 import { unreadable } from './storedJson'
 import { person, picture, recordingFile, visit } from './tables'
 
 const atOnce = 100
 
 /**
- * Everything in a practice that cannot be read, by its id; nothing is changed.
- * @param hasFile whether a picture or a recording is there, by its path beside the database
+ * Everything in a practice that cannot be read, by its id; nothing is changed. A file beside it is named by its content:
+ * one that is something else than its name says is damaged.
+ * @param folder where its pictures and recordings lie
+ * @param goodCopy where a file lies that is as it should be, for one that is not
  */
 export async function troubles(
   database: Database,
-  hasFile: (path: string) => boolean = (path) => existsSync(join(dirname(database.file), path)),
+  folder = dirname(database.file),
+  goodCopy: (path: string) => Promise<string | undefined> = () => Promise.resolve(undefined),
 ): Promise<{ found: string[]; counts: string }> {
   const { db } = database
   const found: string[] = []
@@ -42,13 +46,30 @@ export async function troubles(
     for (const field of fields)
       if (field.value === unreadable) found.push(`visit ${field.visitId}, field ${field.path}`)
   }
+  const look = async (what: string, path: string) => {
+    const wrong = await wrongWith(folder, path)
+    if (wrong === undefined) return
+    const good = await goodCopy(path)
+    found.push(`${what}: its file ${wrong}${good === undefined ? '' : `, a good one is ${good}`}`)
+  }
   for (const row of await db.select({ id: picture.id, hash: picture.hash }).from(picture))
-    if (!hasFile(`pictures/${row.hash}.png`)) found.push(`picture ${row.id}: its file is missing`)
+    await look(`picture ${row.id}`, `pictures/${row.hash}.png`)
   for (const row of await db.select({ id: recordingFile.id, hash: recordingFile.hash }).from(recordingFile))
-    if (!hasFile(`recordings/${row.hash}.csv.gz`)) found.push(`recording ${row.id}: its file is missing`)
+    await look(`recording ${row.id}`, `recordings/${row.hash}.csv.gz`)
   const counts = await Promise.all([person, visit, picture, recordingFile].map((t) => db.$count(t)))
   return {
     found,
     counts: `${counts[0]} people, ${counts[1]} visits, ${counts[2]} pictures, ${counts[3]} recordings`,
   }
+}
+
+/** @returns what is wrong with a file that is named by its content; undefined where it is as it should be */
+export async function wrongWith(
+  folder: string,
+  path: string,
+): Promise<'is missing' | 'is damaged' | undefined> {
+  const file = join(folder, path)
+  if (!existsSync(file)) return 'is missing'
+  const { sha256 } = await sha256Of(file)
+  return basename(path).startsWith(`${sha256}.`) ? undefined : 'is damaged'
 }
