@@ -34,6 +34,7 @@ export type CopySettings = {
 
 export type CopyKeeper = {
   folder: string
+  replica?: string | undefined
   make: (kind: 'daily' | 'byHand', now: Date) => Promise<CopyRun>
   tryNewest: (now: Date) => Promise<CopyRun>
   answer: (now: Date) => Promise<Copies>
@@ -155,7 +156,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       clearInterval(timer)
     }
   }
-  return { folder, make, tryNewest, answer, keepOn }
+  return { folder, replica: settings.replica, make, tryNewest, answer, keepOn }
 }
 
 /** The last one that the clock has come to. */

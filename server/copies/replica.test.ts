@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
@@ -38,6 +38,29 @@ test('killed with -9 and the disk lost: what was answered until a second before 
       })
     ).status,
   ).toBe(201)
+  // of somebody who is deleted no picture stays in the replica either
+  await post('/api/people', { id: 'persongone01', name: 'Rook Ansa' })
+  await post('/api/people/persongone01/visits', { id: 'visitgone001', startedOn: '2026-05-04' })
+  const theirs = new FormData()
+  const other = await sharp({ create: { width: 31, height: 40, channels: 3, background: '#468' } })
+    .png()
+    .toBuffer()
+  theirs.append('picture', new Blob([new Uint8Array(other)]), 'b.png')
+  await fetch(`${server.url}/api/visits/visitgone001/pictures`, {
+    method: 'POST',
+    headers: others,
+    body: theirs,
+  })
+  const replicated = () =>
+    existsSync(join(replica, 'files', 'pictures'))
+      ? readdirSync(join(replica, 'files', 'pictures')).length
+      : 0
+  await until(() => replicated() === 2)
+  const deleted = (await (
+    await post('/api/people/persongone01/delete', { name: 'Rook Ansa' })
+  ).json()) as object
+  expect(deleted).toMatchObject({ files: 1, replica })
+  expect(replicated()).toBe(1)
   // written as fast as somebody types, until some seconds of it lie in the replica
   const enoughMs = 4000
   for (let i = 1; i < 100 || Date.now() - answered[0]!.at < enoughMs; i++) {

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
-import { copyFile, mkdir, readdir, rename, stat } from 'node:fs/promises'
+import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -15,10 +15,10 @@ const filesFolder = 'files'
 
 /**
  * Runs the tool and ends it when its line to this program is cut, however that ends: a tool that outlived its server would
- * write beside the one of the next.
+ * write beside the one of the next. One that does not listen is ended all the same.
  */
 const endsWithUs =
-  'exec 3<&0; "$0" replicate -config "$1" & tool=$!; (cat <&3 >/dev/null; kill $tool 2>/dev/null) & wait $tool'
+  'exec 3<&0; "$0" replicate -config "$1" & tool=$!; (cat <&3 >/dev/null; kill $tool 2>/dev/null; sleep 4; kill -9 $tool 2>/dev/null) & wait $tool'
 
 /** Whether a folder is what the replication tool writes. */
 export const isReplica = (folder: string) => existsSync(join(folder, 'database', 'generations'))
@@ -102,6 +102,15 @@ export function replicate(
       }).then(() => rmSync(dirname(settings), { recursive: true, force: true }))
     },
   }
+}
+
+/**
+ * Takes files of a deleted client away from a replica; nothing else is ever taken from it. An address of the tool holds
+ * no pictures.
+ */
+export async function removeFromReplica(to: string, paths: readonly string[]): Promise<void> {
+  if (isAddress(to)) return
+  for (const path of paths) await rm(join(resolve(to), filesFolder, path), { force: true })
 }
 
 /** When each folder last changed, and what was laid in: a folder in which nothing came is not gone through. */

@@ -124,7 +124,7 @@ function apiRouter(input: AppInput): Router {
     signInRoutes(database, { ownerCode }),
     accessRoutes(database, publicUrl),
     auditRoutes(database),
-    privacyRoutes(database, keeper.folder),
+    privacyRoutes(database, keeper),
     bundleRoutes(database, work),
     copyRoutes(keeper),
     practiceRoutes(database, work),

@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm'
 import type { Deleted } from '@sturvo/schema'
 import { appendAudit } from '../audit/chain'
 import { copiesIn } from '../copies/copyFolder'
+import { removeFromReplica } from '../copies/replica'
 import type { Database } from '../data/database'
 import { noteFiles, settleFiles } from '../data/fileErrands'
 import { person } from '../data/tables'
@@ -25,10 +26,11 @@ export async function deletePerson(
     actor: string
     origin: string
     copiesFolder: string
+    replica?: string | undefined
     now: Date
   },
 ): Promise<Deleted> {
-  const { personId, typed, actor, origin, copiesFolder, now } = input
+  const { personId, typed, actor, origin, copiesFolder, replica, now } = input
   const { rows, files } = await database.write(async (tx) => {
     const [row] = await tx.select({ name: person.name }).from(person).where(eq(person.id, personId))
     if (!row) throw notFound('person')
@@ -40,8 +42,15 @@ export async function deletePerson(
     return { rows, files: free }
   })
   const gone = await settleFiles(database, files)
+  if (replica !== undefined) await removeFromReplica(replica, gone)
   await database.compact()
-  return { personId, rows, files: gone.length, copies: holders(database.file, copiesFolder) }
+  return {
+    personId,
+    rows,
+    files: gone.length,
+    copies: holders(database.file, copiesFolder),
+    replica: replica ?? null,
+  }
 }
 
 /** Copies that were made before now: of rotation, before migrations, before restores. */

@@ -1,5 +1,6 @@
 import { Router } from 'express'
 import { deletePersonSchema } from '@sturvo/schema'
+import type { CopyKeeper } from '../copies/keeper'
 import type { Database } from '../data/database'
 import { bodyAs, idOf } from '../http/faults'
 import { whoIs } from '../signin/sessions'
@@ -7,7 +8,7 @@ import { deletePerson } from './deletePerson'
 import { pastTheirTime } from './retention'
 
 /** What a client and the law may ask for: everything gone, and nothing kept too long. */
-export function privacyRoutes(database: Database, copiesFolder: string): Router {
+export function privacyRoutes(database: Database, { folder: copiesFolder, replica }: CopyKeeper): Router {
   const router = Router()
   router.post('/people/:id/delete', async (request, response) => {
     const { name } = bodyAs(deletePersonSchema, request)
@@ -19,6 +20,7 @@ export function privacyRoutes(database: Database, copiesFolder: string): Router 
         actor: accountId,
         origin: `${device}, ${address}`,
         copiesFolder,
+        replica,
         now: new Date(),
       }),
     )

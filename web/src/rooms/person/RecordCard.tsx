@@ -154,6 +154,12 @@ function DeleteDialog({ person, onClosed }: { person: Person; onClosed: () => vo
           ) : (
             <p>No copy holds it.</p>
           )}
+          {gone.replica !== null && (
+            <p>
+              The replica in {gone.replica} has lost their pictures and recordings too. Earlier states of the
+              records stay there for as long as that place keeps them.
+            </p>
+          )}
           <Button onClick={leave}>To People</Button>
         </div>
       ) : (
