@@ -55,7 +55,8 @@ export async function importRecords(database: Database, input: Taking): Promise<
   try {
     return await taking
   } catch (error) {
-    await takeBack(database, now, { id })
+    // what cannot be taken back now is at the next start; nobody sees it until then
+    await takeBack(database, now, { id }).catch(() => undefined)
     if (!(error instanceof Fault) && /CONSTRAINT/.test(errorCode(error))) throw fault('importClash')
     throw error
   }

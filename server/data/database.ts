@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
@@ -160,14 +160,16 @@ function assemble(parts: {
   }
 }
 
+const mostPackedBytes = 256 * 1024 * 1024
+
 /**
  * Packs the file in a thread of its own, in the line of writes: whoever reads meanwhile is answered, and whoever saves
- * waits for the packing instead of failing at its lock.
+ * waits for the packing instead of failing at its lock. A very large file is not packed: what is deleted is zeros already.
  */
 async function compacted(writer: Client, write: WriteQueue<Db>, file: string): Promise<void> {
   await write.alone(async () => {
     await checkpoint(writer)
-    await packFile(file)
+    if (statSync(file).size <= mostPackedBytes) await packFile(file)
   })
 }
 
