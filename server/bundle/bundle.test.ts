@@ -230,7 +230,8 @@ test('an import is undone as one step, and not once somebody went on from it', a
 test('a new client taken in and undone leaves neither rows nor pictures', async () => {
   const third = await startTestServer()
   const preview = await looked(third, await zipOf(here))
-  await takeIn(third, preview.id).expect(201)
+  const { body } = await takeIn(third, preview.id).expect(201)
+  expect((body as { counts: object }).counts).toEqual(preview.counts)
   const [picture] = bundleOf(await jsonOf(third)).records.picture
   await post(third, `/api/imports/${preview.id}/undo`, {}).expect(200)
   expect((await third.agent.get(`/api/people/${who}`)).status).toBe(404)
@@ -567,11 +568,14 @@ describe('a file never reaches what is somebody else’s', () => {
       changed: 'x',
     })
     const preview = await looked(own, JSON.stringify(forged))
-    await takeIn(
+    const taken = await takeIn(
       own,
       preview.id,
       preview.conflicts.map(({ id }) => ({ id, take: 'there' as const })),
     ).expect(201)
+    // what was shown before is what was done, whoever came in ahead of the rest
+    expect(preview.conflicts).toEqual([])
+    expect((taken.body as { counts: object }).counts).toEqual(preview.counts)
     const [dealt] = await own.database.db.select().from(tables.dealtWith)
     const today = dayjs().format('YYYY-MM-DD')
     expect(dealt).toMatchObject({ by: signer!.name, on: today })

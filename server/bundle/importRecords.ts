@@ -78,11 +78,8 @@ async function arrive(database: Database, ahead: ImportPlan, input: Taking): Pro
   if (people.length === 0) return { people, undo: [], accounts: 0, added: 0 }
   const isFresh = new Set<unknown>(people)
   const whose = ownersIn({ visit: rowsOf(ahead, 'visit'), plan: rowsOf(ahead, 'plan') })
-  const steps = await signedSteps(
-    database.db,
-    ahead.steps.filter(({ kind, row }) => kind === 'account' || isFresh.has(whose(kind, row))),
-    input,
-  )
+  const theirs = ahead.steps.filter(({ kind, row }) => kind === 'account' || isFresh.has(whose(kind, row)))
+  const steps = await signedSteps(database.db, theirs, input)
   await assertReadable(database.db, steps)
   const undo: Undo[] = []
   const part = (work: (tx: Db, writing: Writing) => Promise<unknown>) =>
@@ -109,8 +106,8 @@ async function arrive(database: Database, ahead: ImportPlan, input: Taking): Pro
   for (const personId of peopleIn(steps, ahead.people))
     if (planned.has(personId)) await part((tx) => refreshFollow(tx, personId, now))
   await seal(database.db, undo)
-  const accounts = steps.filter(({ kind }) => kind === 'account').length
-  return { people, undo, accounts, added: steps.length }
+  const accounts = theirs.filter(({ kind }) => kind === 'account').length
+  return { people, undo, accounts, added: theirs.length }
 }
 
 const rowsOf = <K extends 'visit' | 'plan'>({ steps }: ImportPlan, wanted: K) =>
