@@ -11,7 +11,13 @@ export const deletedSchema = z.object({
   /** copies that still hold the record, with their dates; rotation takes them away in time */
   copies: z.array(z.object({ name: z.string(), madeAt: z.string() })),
   /** where the practice is replicated to: earlier states of it stay there for as long as that place keeps them */
-  replica: z.string().nullable(),
+  replica: z
+    .object({
+      to: z.string(),
+      /** their pictures and recordings are out of it */
+      isEmptied: z.boolean(),
+    })
+    .nullable(),
 })
 export type Deleted = z.infer<typeof deletedSchema>
 

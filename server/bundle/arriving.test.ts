@@ -132,6 +132,16 @@ test.each([
   expect(await shown()).toBe(3)
 })
 
+test('a line that stands twice, far apart, is one row, and can be undone', async () => {
+  const text = table()
+  const again = text.split('\n')[1]!
+  const id = await looked(`${text}${again}\n`)
+  await post(`/api/imports/${id}`, { choices: [] }).expect(201)
+  expect((await left()).measures).toBe(clients * 4)
+  await post(`/api/imports/${id}/undo`).expect(200)
+  expect(await left()).toEqual(nobody)
+})
+
 test('undone, nothing is left but the line of it', async () => {
   const id = await looked(table())
   await post(`/api/imports/${id}`, { choices: [] }).expect(201)

@@ -79,7 +79,9 @@ async function arrive(database: Database, ahead: ImportPlan, input: Taking): Pro
   const isFresh = new Set<unknown>(people)
   const whose = ownersIn({ visit: rowsOf(ahead, 'visit'), plan: rowsOf(ahead, 'plan') })
   const theirs = ahead.steps.filter(({ kind, row }) => kind === 'account' || isFresh.has(whose(kind, row)))
-  const steps = await signedSteps(database.db, theirs, input)
+  const signed = await signedSteps(database.db, theirs, input)
+  // a row that stands twice in a file is one, as it stands last, wherever the parts divide
+  const steps = [...new Map(signed.map((step) => [nameOf(step.kind, step.row), step])).values()]
   await assertReadable(database.db, steps)
   const undo: Undo[] = []
   const part = (work: (tx: Db, writing: Writing) => Promise<unknown>) =>

@@ -59,7 +59,7 @@ test('killed with -9 and the disk lost: what was answered until a second before 
   const deleted = (await (
     await post('/api/people/persongone01/delete', { name: 'Rook Ansa' })
   ).json()) as object
-  expect(deleted).toMatchObject({ files: 1, replica })
+  expect(deleted).toMatchObject({ files: 1, replica: { to: replica, isEmptied: true } })
   expect(replicated()).toBe(1)
   // written as fast as somebody types, until some seconds of it lie in the replica
   const enoughMs = 4000

@@ -6,7 +6,7 @@ import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import { takeBack } from './arrivals'
 import type { Database, Db } from './databaseTypes'
-import { errorCode, fileFaultOf } from './fileFault'
+import { errorCode, FileFault, fileFaultOf } from './fileFault'
 import { lockFile, type FileLock } from './fileLock'
 import { migrationsFolder } from './places'
 import { packFile } from './packFile'
@@ -99,7 +99,10 @@ const importsEnd = '.importing'
 export const lockForImport = (file: string): Promise<FileLock> => lockFile(`${resolve(file)}${importsEnd}`)
 
 async function takeUpLeft(database: Database): Promise<void> {
-  const held = await lockForImport(database.file).catch(() => undefined)
+  const held = await lockForImport(database.file).catch((error: unknown) => {
+    if (error instanceof FileFault && error.code === 'inUse') return undefined
+    throw error
+  })
   if (!held) return
   try {
     // by a clock that was a year ahead when it began: nothing can be on its way now

@@ -42,14 +42,20 @@ export async function deletePerson(
     return { rows, files: free }
   })
   const gone = await settleFiles(database, files)
-  if (replica !== undefined) await removeFromReplica(replica, gone)
   await database.compact()
+  // what is deleted is deleted: a place that cannot be reached just now is said, and is no failure of it
+  const isEmptied =
+    replica === undefined ||
+    (await removeFromReplica(replica, gone).then(
+      () => true,
+      () => false,
+    ))
   return {
     personId,
     rows,
     files: gone.length,
     copies: holders(database.file, copiesFolder),
-    replica: replica ?? null,
+    replica: replica === undefined ? null : { to: replica, isEmptied },
   }
 }
 

@@ -156,8 +156,10 @@ function DeleteDialog({ person, onClosed }: { person: Person; onClosed: () => vo
           )}
           {gone.replica !== null && (
             <p>
-              The replica in {gone.replica} has lost their pictures and recordings too. Earlier states of the
-              records stay there for as long as that place keeps them.
+              {gone.replica.isEmptied
+                ? `The replica in ${gone.replica.to} holds no picture or recording of theirs any more.`
+                : `Their pictures and recordings could not be taken out of the replica in ${gone.replica.to}: take them away there.`}{' '}
+              Earlier states of the records stay there for as long as that place keeps them.
             </p>
           )}
           <Button onClick={leave}>To People</Button>
