@@ -19,8 +19,8 @@ export const copyLineSchema = z.object({
   name: z.string(),
   madeAt: z.string(),
   bytes: z.number(),
-  /** why rotation keeps it: the newest, of its day, week or month, or dated in the future */
-  keptAs: z.enum(['newest', 'day', 'week', 'month', 'ahead', 'going']),
+  /** why rotation keeps it: the newest, of its day, week or month, dated in the future, or whose it is was not said: such a one goes only by hand */
+  keptAs: z.enum(['newest', 'day', 'week', 'month', 'ahead', 'going', 'unsaid']),
 })
 export type CopyLine = z.infer<typeof copyLineSchema>
 

@@ -42,6 +42,7 @@ export const keptAsText: Record<CopyLine['keptAs'], string> = {
   month: 'of its month',
   ahead: 'dated in the future: the clock was ahead',
   going: 'goes at the next copy',
+  unsaid: 'does not say whose it is: it stays until you take it away',
 }
 
 const minute = 60_000

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { auditRoot, firstBreak, isAuditKept } from '../audit/chain'
-import { copiesBeside, goodCopyIn, headMissing } from '../copies/copyFolder'
+import { copiesBeside, goodCopyIn, headsMissing } from '../copies/copyFolder'
 import { openDatabase, type Database } from '../data/database'
 import { FileFault } from '../data/fileFault'
 import { troubles } from '../data/troubles'
@@ -25,9 +25,9 @@ export async function check(args: readonly string[]): Promise<string> {
     if (broken) found.push(`audit, line ${broken.number}: ${broken.why}`)
     if (!(await isAuditKept(database.db)))
       found.push('audit: the audit is not kept from being changed, somebody took that away')
-    const forgotten = await headMissing(database, copies)
-    if (forgotten) found.push(forgotten)
-    if (found.length === 0) return `${what}: everything can be read.`
+    const heads = await headsMissing(database, copies)
+    if (heads.broken !== undefined) found.push(heads.broken)
+    if (found.length === 0) return `${what}: everything can be read.${excusedText(heads.excused)}`
     throw new UsageError(`${what}. Not readable: ${found.length}\n${found.map((f) => `  ${f}`).join('\n')}`)
   } catch (error) {
     throw error instanceof FileFault ? new UsageError(error.message) : error
@@ -35,3 +35,9 @@ export async function check(args: readonly string[]): Promise<string> {
     await database?.close()
   }
 }
+
+/** Restoring costs lines of the audit; so would somebody who only says it was restored. Who knows which is told. */
+const excusedText = (names: readonly string[]) =>
+  names.length === 0
+    ? ''
+    : ` Its audit says it was restored, and ${names.join(', ')} ${names.length === 1 ? 'knows' : 'know'} lines from after the copy it was restored from. If nobody restored it, somebody cut them off.`

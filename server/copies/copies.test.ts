@@ -9,21 +9,23 @@ import {
   statSync,
   symlinkSync,
   truncateSync,
+  utimesSync,
   writeFileSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createClient } from '@libsql/client'
-import { isNull } from 'drizzle-orm'
+import { gte, isNull, sql } from 'drizzle-orm'
 import fc from 'fast-check'
 import { copiesSchema } from '@sturvo/schema'
+import { addAudit, auditHead, auditRoot } from '../audit/chain'
 import { runCommand } from '../cli'
 import { openDatabase } from '../data/database'
 import { account, auditEntry, clientLink, invite, person, session, visit } from '../data/tables'
 import { addAccount } from '../signin/accounts'
 import { aPicture } from '../testing/aPicture'
 import { startTestServer, type TestServer } from '../testing/testServer'
-import { copiesIn, copyNameOf, rotate } from './copyFolder'
+import { copiesIn, copyNameOf, headsMissing, rotate } from './copyFolder'
 import { copyKeeper } from './keeper'
 import { keptCopies } from './rotation'
 
@@ -382,7 +384,7 @@ test('two practices that keep their copies in one folder neither show, share nor
   const other = await startTestServer()
   const folder = join(server.folder, 'copies')
   const before = copiesIn(folder, new Date()).length
-  const foreign = join(folder, copyNameOf(new Date(Date.UTC(2020, 0, 1)), false))
+  const foreign = join(folder, copyNameOf(new Date(Date.UTC(2020, 0, 1))))
   expect((await run(['backup', foreign, '--db', other.database.file])).code).toBe(0)
   for (let i = 0; i < 2; i++) await post('/api/copies').expect(201)
   expect(existsSync(foreign)).toBe(true)
@@ -393,18 +395,96 @@ test('two practices that keep their copies in one folder neither show, share nor
   await other.close()
 })
 
+test('a line of restoring excuses no copy from before the state that it says was restored, and names the others', async () => {
+  const practice = await startTestServer()
+  const { database } = practice
+  const folder = mkdtempSync(join(out, 'heads-'))
+  const entry = { actor: 'program', personId: '', origin: 'command line', what: 'x', action: 'settings' } as const
+  const start = Date.now() - 86_400_000
+  const at = (minute: number) => new Date(start + minute * 60_000)
+  const own = await auditRoot(database.db)
+  const copyAt = async (minute: number) => {
+    await addAudit(database, entry, at(minute))
+    const name = copyNameOf(at(minute + 1))
+    mkdirSync(join(folder, name))
+    const manifest = {
+      format: 'sturvo-copy',
+      version: 1,
+      madeAt: at(minute + 1).toISOString(),
+      coreVersion: '0',
+      schema: 1,
+      practice: own,
+      audit: await auditHead(database.db),
+      files: [],
+      missing: [],
+    }
+    writeFileSync(join(folder, name, 'manifest.json'), JSON.stringify(manifest))
+    return { name, head: manifest.audit.number }
+  }
+  const early = await copyAt(10)
+  const late = await copyAt(20)
+  const forge = async (from: number) => {
+    await database.db.run(sql`drop trigger audit_kept_delete`)
+    await database.db.delete(auditEntry).where(gte(auditEntry.number, from))
+    await addAudit(database, { ...entry, action: 'restored' }, new Date())
+  }
+  // as restoring from the early copy leaves it: what came after is gone, and check says who knows it
+  await forge(late.head)
+  expect(await headsMissing(database, folder)).toEqual({ broken: undefined, excused: [late.name] })
+  // cut further back than any copy that could have been restored
+  await database.db.run(sql`create trigger audit_kept_delete before delete on audit_entry begin select 1; end`)
+  await forge(early.head)
+  await addAudit(database, entry, new Date())
+  const { broken, excused } = await headsMissing(database, folder)
+  expect(broken ?? excused).toEqual(expect.arrayContaining([early.name, late.name]))
+  // written anew from the start, with a line of restoring at the end
+  const { number } = await auditHead(database.db)
+  writeFileSync(
+    join(folder, early.name, 'manifest.json'),
+    readFileSync(join(folder, early.name, 'manifest.json'), 'utf8').replace(
+      /"number":\d+,"hash":"[^"]+"/,
+      `"number":1,"hash":"${'0'.repeat(64)}"`,
+    ),
+  )
+  expect(number).toBeGreaterThan(1)
+  expect((await headsMissing(database, folder)).broken).toContain(early.name)
+  await practice.close()
+})
+
+test('sealed copies of two practices in one folder: each rotates its own, and what does not say whose it is stays', async () => {
+  const folder = mkdtempSync(join(out, 'sealed-'))
+  const [mine, other] = ['a'.repeat(64), 'b'.repeat(64)]
+  const days = Array.from({ length: 40 }, (_, i) => new Date(Date.UTC(2026, 4, 1 + i, 12)))
+  const old = `${copyNameOf(days[0]!)}.sealed`
+  for (const name of [old, copyNameOf(days[1]!, { own: other })]) writeFileSync(join(folder, name), '')
+  for (const day of days) writeFileSync(join(folder, copyNameOf(day, { own: mine })), '')
+  await rotate(folder, days.at(-1)!, mine)
+  const left = readdirSync(folder)
+  expect(left).toEqual(expect.arrayContaining([old, copyNameOf(days[1]!, { own: other })]))
+  expect(left.filter((name) => name.includes(mine.slice(0, 12))).length).toBeLessThanOrEqual(7 + 4 + 6)
+  const seen = copiesIn(folder, days.at(-1)!, mine)
+  expect(seen.map(({ name }) => name)).not.toContain(copyNameOf(days[1]!, { own: other }))
+  expect(seen.find(({ name }) => name === old)?.keptAs).toBe('unsaid')
+})
+
 test('what a copy left that never ended goes at the next rotation, whole ones stay', async () => {
   const folder = mkdtempSync(join(out, 'rotating-'))
   const days = Array.from({ length: 40 }, (_, i) => new Date(Date.UTC(2026, 4, 1 + i, 12)))
-  for (const day of days) writeFileSync(join(folder, copyNameOf(day, false)), '')
+  for (const day of days) writeFileSync(join(folder, copyNameOf(day)), '')
   writeFileSync(join(folder, '.x.making'), '')
+  const begun = new Date(days.at(-1)!.getTime() - 2 * 86_400_000)
+  utimesSync(join(folder, '.x.making'), begun, begun)
+  // somebody else's, just being made
+  writeFileSync(join(folder, '.y.making'), '')
+  utimesSync(join(folder, '.y.making'), days.at(-1)!, days.at(-1)!)
   writeFileSync(join(folder, 'holiday pictures.txt'), '')
   await rotate(folder, days.at(-1)!)
   const left = readdirSync(folder)
   expect(left).toContain('holiday pictures.txt')
   expect(left).not.toContain('.x.making')
-  expect(left.length - 1).toBeLessThanOrEqual(7 + 4 + 6)
-  expect(left).toContain(copyNameOf(days.at(-1)!, false))
+  expect(left).toContain('.y.making')
+  expect(left.length - 2).toBeLessThanOrEqual(7 + 4 + 6)
+  expect(left).toContain(copyNameOf(days.at(-1)!))
 })
 
 test('what a clock made that was a year ahead stays, stands for nothing, and costs no copy of today', () => {
@@ -421,9 +501,10 @@ test('what a clock made that was a year ahead stays, stands for nothing, and cos
 
 test('a copy that is dated in the future is none: the last good one is told without it', async () => {
   const folder = join(server.folder, 'dated')
+  const own = await auditRoot(server.database.db)
   const keeper = copyKeeper(server.database, { folder, isAutomatic: true })
   mkdirSync(folder)
-  writeFileSync(join(folder, copyNameOf(new Date(Date.now() + 365 * 86_400_000), true)), '')
+  writeFileSync(join(folder, copyNameOf(new Date(Date.now() + 365 * 86_400_000), { own })), '')
   expect(await keeper.answer(new Date())).toMatchObject({
     lastGood: null,
     isOld: true,

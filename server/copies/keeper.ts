@@ -60,7 +60,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
   }
   const make: CopyKeeper['make'] = (kind, now) =>
     alone(async () => {
-      const name = copyNameOf(now, passphrase !== undefined)
+      const name = copyNameOf(now, passphrase === undefined ? undefined : { own: await own() })
       const begun = performance.now()
       await mkdir(folder, { recursive: true, mode: 0o700 }).catch(() => undefined)
       const newest = newestOf(copiesIn(folder, now, await own()))
@@ -159,8 +159,9 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
   return { folder, replica: settings.replica, make, tryNewest, answer, keepOn }
 }
 
-/** The last one that the clock has come to. */
-const newestOf = (copies: readonly CopyLine[]) => copies.find(({ keptAs }) => keptAs !== 'ahead')
+/** The last one of this practice that the clock has come to. */
+const newestOf = (copies: readonly CopyLine[]) =>
+  copies.find(({ keptAs }) => keptAs !== 'ahead' && keptAs !== 'unsaid')
 
 /** Runs the command line itself, with little claim to the processor. @returns its one sentence */
 function command(args: string[], input: string | undefined): Promise<{ isFine: boolean; words: string }> {

@@ -118,7 +118,7 @@ test('deleted, nothing is left of a client: no row, no picture, no byte of the f
   expect(bytesHold(secret)).toBe(true)
   const copies = join(server.folder, 'copies')
   mkdirSync(copies)
-  writeFileSync(join(copies, copyNameOf(new Date('2026-05-01T03:00:00Z'), true)), 'sealed')
+  writeFileSync(join(copies, copyNameOf(new Date('2026-05-01T03:00:00Z'), { own: '' })), 'sealed')
   const [shared, own] = [100, 50]
   expect(readdirSync(server.database.picturesFolder)).toHaveLength(2)
   const gone = deletedSchema.parse(
