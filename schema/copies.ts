@@ -24,6 +24,18 @@ export const copyLineSchema = z.object({
 })
 export type CopyLine = z.infer<typeof copyLineSchema>
 
+/** The place where a practice is copied to all the time. */
+export const replicaStateSchema = z.object({
+  to: z.string(),
+  /** everything written until then is there; null where nothing was said since the program started */
+  upTo: z.string().nullable(),
+  /** something has waited for longer than a moment to be copied there */
+  isBehind: z.boolean(),
+  /** what the replication tool complained of since, '' where it did not */
+  words: z.string(),
+})
+export type ReplicaState = z.infer<typeof replicaStateSchema>
+
 export const copiesSchema = z.object({
   folder: z.string(),
   /** whether the folder lies on the disk of the practice itself: a lost disk takes both */
@@ -37,7 +49,7 @@ export const copiesSchema = z.object({
   lastTrial: copyRunSchema.nullable(),
   /** one a day is made by itself; the made-up practice makes none */
   isAutomatic: z.boolean(),
-  /** where the practice is copied to all the time; null where it is not */
-  replica: z.string().nullable(),
+  /** null where the practice is not replicated */
+  replica: replicaStateSchema.nullable(),
 })
 export type Copies = z.infer<typeof copiesSchema>

@@ -1,4 +1,5 @@
-import type { AuditAction, Copies, CopyLine, FactorRule, Role } from '@sturvo/schema'
+import dayjs from 'dayjs'
+import type { AuditAction, Copies, CopyLine, FactorRule, ReplicaState, Role } from '@sturvo/schema'
 
 export const roleNameText: Record<Role, string> = {
   owner: 'Owner',
@@ -69,6 +70,19 @@ export function copiesSentence(
   return isOld
     ? `The last copy was made ${ago}. That is too old: make one now, and look why the daily one failed.`
     : `The last copy was made ${ago}.`
+}
+
+/** How far the place is that everything is copied to as it happens, in one sentence or two. */
+export function replicaSentence({ to, upTo, isBehind, words }: ReplicaState): string {
+  const until = upTo === null ? undefined : dayjs(upTo).format('ddd D MMM, HH:mm')
+  if (!isBehind)
+    return `Every change is also copied to ${to} as it happens.${until === undefined ? '' : ` It holds everything up to ${until}.`}`
+  const holds =
+    until === undefined
+      ? 'Nothing new has come there'
+      : `It holds everything up to ${until} and nothing since`
+  const said = words === '' ? '' : ` It was said: ${words}.`
+  return `The copying of every change to ${to} is behind. ${holds}: see whether that place is full or out of reach.${said}`
 }
 
 /** A size as people say it. */

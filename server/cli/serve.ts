@@ -5,7 +5,7 @@ import pino from 'pino'
 import { count } from 'drizzle-orm'
 import { copiesBeside } from '../copies/copyFolder'
 import { copyKeeper, type CopySettings } from '../copies/keeper'
-import { replicate } from '../copies/replica'
+import { replicate, type Replication } from '../copies/replica'
 import { isDemo, openDatabase, type Database } from '../data/database'
 import { FileFault, fileFaultOf } from '../data/fileFault'
 import { openRemote } from '../data/remote'
@@ -36,7 +36,11 @@ async function start(
   const devices = shelfOf(work)
   const [accounts] = await database.db.select({ n: count() }).from(account)
   const ownerCode = accounts?.n === 0 ? newOwnerCode() : undefined
-  const keeper = copyKeeper(database, copies ?? { folder: copiesBeside(database.file) })
+  let replication: Replication | undefined
+  const keeper = copyKeeper(database, {
+    ...(copies ?? { folder: copiesBeside(database.file) }),
+    replicaState: () => replication?.state(),
+  })
   const app = createApp({
     database,
     logger,
@@ -54,8 +58,7 @@ async function start(
       hostNames: appReach(reach).hostNames,
       isSealed: reach.tls !== undefined || reach.isBehindProxy === true,
     })
-    const replication =
-      copies?.replica === undefined ? undefined : replicate({ ...database, to: copies.replica }, say)
+    if (copies?.replica !== undefined) replication = replicate({ ...database, to: copies.replica }, say)
     // the last writes are replicated before the tool ends
     const closing = {
       ...database,

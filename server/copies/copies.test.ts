@@ -399,7 +399,13 @@ test('a line of restoring excuses no copy from before the state that it says was
   const practice = await startTestServer()
   const { database } = practice
   const folder = mkdtempSync(join(out, 'heads-'))
-  const entry = { actor: 'program', personId: '', origin: 'command line', what: 'x', action: 'settings' } as const
+  const entry = {
+    actor: 'program',
+    personId: '',
+    origin: 'command line',
+    what: 'x',
+    action: 'settings',
+  } as const
   const start = Date.now() - 86_400_000
   const at = (minute: number) => new Date(start + minute * 60_000)
   const own = await auditRoot(database.db)
@@ -424,15 +430,16 @@ test('a line of restoring excuses no copy from before the state that it says was
   const early = await copyAt(10)
   const late = await copyAt(20)
   const forge = async (from: number) => {
-    await database.db.run(sql`drop trigger audit_kept_delete`)
-    await database.db.delete(auditEntry).where(gte(auditEntry.number, from))
+    await database.write(async (tx) => {
+      await tx.run(sql`drop trigger if exists audit_is_kept`)
+      await tx.delete(auditEntry).where(gte(auditEntry.number, from))
+    })
     await addAudit(database, { ...entry, action: 'restored' }, new Date())
   }
   // as restoring from the early copy leaves it: what came after is gone, and check says who knows it
   await forge(late.head)
   expect(await headsMissing(database, folder)).toEqual({ broken: undefined, excused: [late.name] })
   // cut further back than any copy that could have been restored
-  await database.db.run(sql`create trigger audit_kept_delete before delete on audit_entry begin select 1; end`)
   await forge(early.head)
   await addAudit(database, entry, new Date())
   const { broken, excused } = await headsMissing(database, folder)

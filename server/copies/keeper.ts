@@ -3,7 +3,7 @@ import { statSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { and, desc, eq, or } from 'drizzle-orm'
-import type { Copies, CopyLine, CopyRun } from '@sturvo/schema'
+import type { Copies, CopyLine, CopyRun, ReplicaState } from '@sturvo/schema'
 import { auditRoot } from '../audit/chain'
 import { msSince } from '../data/clock'
 import type { Database } from '../data/database'
@@ -30,6 +30,8 @@ export type CopySettings = {
   isAutomatic?: boolean
   /** where the practice is replicated to */
   replica?: string | undefined
+  /** how far that is */
+  replicaState?: () => ReplicaState | undefined
 }
 
 export type CopyKeeper = {
@@ -130,7 +132,7 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       isAutomatic: settings.isAutomatic === true,
       isOld: settings.isAutomatic === true && (lastGood === null || msSince(lastGood, now) > oldAfterMs),
       lastTrial: (await lastRun(['trial'])) ?? null,
-      replica: settings.replica ?? null,
+      replica: settings.replicaState?.() ?? null,
     }
   }
   const keepOn: CopyKeeper['keepOn'] = (say) => {

@@ -4,9 +4,12 @@ import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
+import { createInterface } from 'node:readline'
+import type { ReplicaState } from '@sturvo/schema'
 import { rootFolder } from '../data/places'
 import { CopyFault } from './copyFault'
 import { databaseName } from './manifest'
+import { replicaWatch, sourcePosition } from './replicaWatch'
 
 const syncEvery = '250ms'
 const filesEveryMs = 500
@@ -36,16 +39,21 @@ function toolPath(): string {
   return join(dirname(binary), 'litestream')
 }
 
-export type Replication = { close: () => Promise<void> }
+export type Replication = { state: () => ReplicaState; close: () => Promise<void> }
+/** ms; looks at it are this far apart, a tool that stands still so long is started anew, and after so long it is told */
+type Patience = { lookMs: number; standsStillMs: number; behindMs: number }
+const usualPatience: Patience = { lookMs: 2000, standsStillMs: 15_000, behindMs: 25_000 }
 
 /**
  * Copies every change of a practice to another place as it happens: the database by the replication tool, pictures and
- * recordings (which never change) by laying in the new ones. Falls the tool over, it is started again.
+ * recordings (which never change) by laying in the new ones. Falls the tool over, or stands it still (as it does without
+ * a word where its target is full, also when there is room again), it is started again.
  * @param to a folder, or an address the tool knows; pictures go to folders only
  */
 export function replicate(
   input: { file: string; to: string; picturesFolder: string; recordingsFolder: string },
   say: (words: string) => void,
+  { lookMs, standsStillMs, behindMs }: Patience = usualPatience,
 ): Replication {
   const { file, to } = input
   const settings = join(mkdtempSync(join(tmpdir(), 'sturvo-replicate-')), 'settings.yml')
@@ -69,8 +77,18 @@ export function replicate(
   )
   let isEnding = false
   let tool: ChildProcess
+  const watch = replicaWatch()
+  // waits are measured by a clock that nobody sets
+  const nowMs = () => performance.now()
+  const wallMs = (ms: number) => Date.now() - (nowMs() - ms)
+  let startedMs = nowMs()
+  let filesFailedMs: number | undefined
   const start = () => {
-    tool = spawn('/bin/sh', ['-c', endsWithUs, toolPath(), settings], { stdio: ['pipe', 'ignore', 'ignore'] })
+    startedMs = nowMs()
+    // a tool and what it was started by are ended together
+    const shell = ['-c', endsWithUs, toolPath(), settings]
+    tool = spawn('/bin/sh', shell, { stdio: ['pipe', 'pipe', 'pipe'], detached: true })
+    for (const words of [tool.stdout!, tool.stderr!]) createInterface({ input: words }).on('line', watch.hear)
     tool.stdin?.on('error', () => undefined)
     tool.on('error', () => say('the replication tool does not start'))
     tool.on('exit', () => {
@@ -80,6 +98,19 @@ export function replicate(
     })
   }
   start()
+  const look = async () => {
+    watch.look(await sourcePosition(resolve(file)), nowMs())
+    if (isEnding || watch.behindMs(nowMs()) < standsStillMs || nowMs() - startedMs < standsStillMs) return
+    startedMs = nowMs()
+    say('the replication tool stands still')
+    try {
+      process.kill(-tool.pid!, 'SIGKILL')
+    } catch {
+      // it has just ended by itself
+    }
+  }
+  const looks = setInterval(() => void look(), lookMs)
+  looks.unref()
   let isLaying = false
   const files = isAddress(to)
     ? undefined
@@ -87,14 +118,30 @@ export function replicate(
         if (isLaying) return
         isLaying = true
         void layIn(input, join(resolve(to), filesFolder))
-          .catch(() => say('a picture or recording could not be replicated'))
+          .then(() => (filesFailedMs = undefined))
+          .catch(() => {
+            if (filesFailedMs === undefined) say('a picture or recording could not be replicated')
+            filesFailedMs ??= nowMs()
+          })
           .finally(() => (isLaying = false))
       }, filesEveryMs)
   files?.unref()
   return {
+    state: () => {
+      const now = nowMs()
+      const isFilesBehind = filesFailedMs !== undefined && now - filesFailedMs >= behindMs
+      const upTo = watch.upToMs()
+      return {
+        to,
+        upTo: upTo === undefined ? null : new Date(wallMs(upTo)).toISOString(),
+        isBehind: isFilesBehind || watch.behindMs(now) >= behindMs,
+        words: watch.trouble(),
+      }
+    },
     close: () => {
       isEnding = true
       clearInterval(files)
+      clearInterval(looks)
       return new Promise<void>((done) => {
         tool.once('exit', () => done())
         tool.stdin?.end()

@@ -161,6 +161,9 @@ const trustApi = api.enhanceEndpoints({ addTagTypes: ['access', 'account', 'copi
   }),
 })
 
+/** ms; a place that is full is told within the minute */
+export const copiesAgainMs = 20_000
+
 export const {
   useAccessQuery,
   useChangeAccountMutation,

@@ -3,18 +3,17 @@ import { notifications } from '@mantine/notifications'
 import dayjs from 'dayjs'
 import { useElementSize } from '@mantine/hooks'
 import type { Copies, CopyRun } from '@sturvo/schema'
-import { agoText, bytesText, copiesSentence, keptAsText } from '@sturvo/words'
+import { agoText, bytesText, copiesSentence, keptAsText, replicaSentence } from '@sturvo/words'
 import { failureText } from '../../app/failureText'
-import { useCopiesQuery, useMakeCopyMutation, useTryCopyMutation } from '../../app/trustApi'
+import { copiesAgainMs, useCopiesQuery, useMakeCopyMutation, useTryCopyMutation } from '../../app/trustApi'
 import { LoadedPart } from '../../parts/LoadedPart'
 import classes from '../../parts/Trust.module.css'
 
-const lookAgainMs = 60_000
 const say = (error: unknown) => notifications.show({ color: 'oxide', message: failureText(error) })
 
 /** Copies of the practice: how old the last one is, whether it can be restored, where they lie. */
 export default function CopiesRoom() {
-  const copies = useCopiesQuery(undefined, { pollingInterval: lookAgainMs })
+  const copies = useCopiesQuery(undefined, { pollingInterval: copiesAgainMs })
   return <LoadedPart query={copies}>{(data) => <CopiesView copies={data} />}</LoadedPart>
 }
 
@@ -49,7 +48,7 @@ function CopiesView({ copies }: { copies: Copies }) {
       </header>
       <section
         className={classes.card}
-        data-tone={copies.isOld ? 'alarm' : 'calm'}
+        data-tone={copies.isOld || copies.replica?.isBehind ? 'alarm' : 'calm'}
         role={copies.isOld ? 'alert' : 'status'}
         data-copies={copies.isOld ? 'old' : 'fresh'}
       >
@@ -65,7 +64,12 @@ function CopiesView({ copies }: { copies: Copies }) {
         )}
         {!copies.isSameDisk && <span className={classes.soft}>They lie in {copies.folder}.</span>}
         {copies.replica !== null && (
-          <span>Every change is also copied to {copies.replica} as it happens.</span>
+          <span
+            role={copies.replica.isBehind ? 'alert' : undefined}
+            data-replica={copies.replica.isBehind ? 'behind' : 'fresh'}
+          >
+            {replicaSentence(copies.replica)}
+          </span>
         )}
       </section>
       {copies.copies.length > 0 && <Strata copies={copies} now={now} />}

@@ -78,3 +78,19 @@ test('a trial that failed stands where nobody overlooks it', () => {
   expect(screen.getByRole('alert').textContent).toBe('Tried 24 hours ago, and it failed: It is damaged.')
   expect(document.querySelector('[data-run="failed"]')!.textContent).toContain('Failed. It is damaged.')
 })
+
+test('a place of replication that is behind is an alarm, with what it holds and what was said', () => {
+  const replica = { to: '/mnt/elsewhere', upTo: daysAgo(1), isBehind: false, words: '' }
+  show({ ...none, isOld: false, lastGood: daysAgo(0.5), replica })
+  expect(document.querySelector('[data-replica="fresh"]')!.textContent).toMatch(
+    /It holds everything up to .*\d\d:\d\d/,
+  )
+  expect(screen.queryByRole('alert')).toBeNull()
+  show({
+    ...none,
+    isOld: false,
+    lastGood: daysAgo(0.5),
+    replica: { ...replica, isBehind: true, words: 'no space' },
+  })
+  expect(screen.getByRole('alert').textContent).toMatch(/is behind\..*nothing since.*It was said: no space\./)
+})

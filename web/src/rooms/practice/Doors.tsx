@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
 import type { Role } from '@sturvo/schema'
-import { copiesSentence } from '@sturvo/words'
+import { copiesSentence, replicaSentence } from '@sturvo/words'
 import dayjs from 'dayjs'
-import { useCopiesQuery } from '../../app/trustApi'
+import { copiesAgainMs, useCopiesQuery } from '../../app/trustApi'
 import classes from './PracticeRoom.module.css'
 
 /** The rooms of trust, as far as one's role goes. */
@@ -54,13 +54,21 @@ function Door({
 
 /** How old the last copy is stands on the door itself: nobody opens a room to find out that nothing is wrong. */
 function CopiesDoor() {
-  const { data } = useCopiesQuery()
+  const { data } = useCopiesQuery(undefined, { pollingInterval: copiesAgainMs })
+  const isBehind = data?.replica?.isBehind === true
   return (
     <Door
       to="/practice/copies"
       name="Copies"
-      says={data ? copiesSentence(data, dayjs().valueOf()) : 'Daily copies, and whether they can be restored'}
-      isAlarm={data?.isOld === true}
+      says={
+        data
+          ? [
+              copiesSentence(data, dayjs().valueOf()),
+              ...(isBehind ? [replicaSentence(data.replica!)] : []),
+            ].join(' ')
+          : 'Daily copies, and whether they can be restored'
+      }
+      isAlarm={data?.isOld === true || isBehind}
     />
   )
 }
