@@ -45,6 +45,9 @@ import {
   visitWrittenSchema,
 } from './visit'
 
+/** Papers and plans that wait for their turn: those of who asks, and of everybody else. */
+export const waitingLineSchema = z.object({ own: z.number().int(), others: z.number().int() })
+export type LineAnswer = z.infer<typeof waitingLineSchema>
 const health = z.object({ ok: z.literal(true), version: z.string() })
 
 /** Every route of the API, once. The document and its test are made from this list. */
@@ -55,6 +58,13 @@ export const routes: readonly Route[] = [
     path: '/api/health',
     summary: 'Whether the server and its database answer',
     answer: health,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/line',
+    summary: 'How many papers and plans of who asks wait for their turn, and of everybody else',
+    answer: waitingLineSchema,
     status: 200,
   },
   { method: 'get', path: '/api/openapi.json', summary: 'This document', status: 200 },

@@ -8,6 +8,8 @@ export const deletedSchema = z.object({
   /** rows, pictures and recordings that are gone */
   rows: z.number().int(),
   files: z.number().int(),
+  /** the database file was packed anew; where another program holds it, parts may lie in its log until it is closed */
+  isPacked: z.boolean(),
   /** copies that still hold the record, with their dates; rotation takes them away in time */
   copies: z.array(z.object({ name: z.string(), madeAt: z.string() })),
   /** where the practice is replicated to: earlier states of it stay there for as long as that place keeps them */

@@ -1,5 +1,13 @@
 import dayjs from 'dayjs'
-import type { AuditAction, Copies, CopyLine, FactorRule, ReplicaState, Role } from '@sturvo/schema'
+import type {
+  AuditAction,
+  Copies,
+  CopyLine,
+  FactorRule,
+  LineAnswer,
+  ReplicaState,
+  Role,
+} from '@sturvo/schema'
 
 export const roleNameText: Record<Role, string> = {
   owner: 'Owner',
@@ -84,6 +92,10 @@ export function replicaSentence({ to, upTo, isBehind, words }: ReplicaState): st
   const said = words === '' ? '' : ` It was said: ${words}.`
   return `The copying of every change to ${to} is behind. ${holds}: see whether that place is full or out of reach.${said}`
 }
+
+/** What waits for its turn: papers, and plans that are worked out. */
+export const waitingLineText = ({ own, others }: LineAnswer): string =>
+  `${own === 1 ? '1 paper or plan of yours waits' : `${own} papers or plans of yours wait`}${others > 0 ? `, ${others} of others` : ''}`
 
 /** A size as people say it. */
 export function bytesText(bytes: number): string {

@@ -13,6 +13,7 @@ const treating = ['owner', 'practitioner'] as const
  */
 export const routeAccess: Readonly<Record<string, RouteAccess>> = {
   'get /api/health': 'everybody',
+  'get /api/line': everyRole,
   'get /api/openapi.json': 'everybody',
   'get /api/front-door': 'everybody',
   'post /api/owner': 'everybody',

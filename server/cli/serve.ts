@@ -40,6 +40,7 @@ async function start(
   const keeper = copyKeeper(database, {
     ...(copies ?? { folder: copiesBeside(database.file) }),
     replicaState: () => replication?.state(),
+    unreplicated: (work) => (replication ? replication.anew(work) : work()),
   })
   const app = createApp({
     database,

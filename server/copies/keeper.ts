@@ -32,11 +32,14 @@ export type CopySettings = {
   replica?: string | undefined
   /** how far that is */
   replicaState?: () => ReplicaState | undefined
+  /** does something while nothing is replicated, see Replication.anew */
+  unreplicated?: CopyKeeper['unreplicated']
 }
 
 export type CopyKeeper = {
   folder: string
   replica?: string | undefined
+  unreplicated: <T>(work: () => Promise<T>) => Promise<T>
   make: (kind: 'daily' | 'byHand', now: Date) => Promise<CopyRun>
   tryNewest: (now: Date) => Promise<CopyRun>
   answer: (now: Date) => Promise<Copies>
@@ -158,7 +161,8 @@ export function copyKeeper(database: Database, settings: CopySettings): CopyKeep
       clearInterval(timer)
     }
   }
-  return { folder, replica: settings.replica, make, tryNewest, answer, keepOn }
+  const unreplicated = settings.unreplicated ?? ((work) => work())
+  return { folder, replica: settings.replica, unreplicated, make, tryNewest, answer, keepOn }
 }
 
 /** The last one of this practice that the clock has come to. */

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
@@ -59,8 +59,14 @@ test('killed with -9 and the disk lost: what was answered until a second before 
   const deleted = (await (
     await post('/api/people/persongone01/delete', { name: 'Rook Ansa' })
   ).json()) as object
-  expect(deleted).toMatchObject({ files: 1, replica: { to: replica, isEmptied: true } })
+  expect(deleted).toMatchObject({ files: 1, isPacked: true, replica: { to: replica, isEmptied: true } })
   expect(replicated()).toBe(1)
+  // nor a byte beside the practice, where the tool keeps what was written lately
+  const disk = readdirSync(join(folder, 'disk'), { recursive: true, withFileTypes: true })
+  const holding = disk.filter(
+    (entry) => entry.isFile() && readFileSync(join(entry.parentPath, entry.name)).includes('Rook Ansa'),
+  )
+  expect(holding.map(({ name }) => name)).toEqual([])
   // written as fast as somebody types, until some seconds of it lie in the replica
   const enoughMs = 4000
   for (let i = 1; i < 100 || Date.now() - answered[0]!.at < enoughMs; i++) {

@@ -9,7 +9,7 @@ import type { ReplicaState } from '@sturvo/schema'
 import { rootFolder } from '../data/places'
 import { CopyFault } from './copyFault'
 import { databaseName } from './manifest'
-import { replicaWatch, sourcePosition } from './replicaWatch'
+import { besideOf, replicaWatch, sourcePosition } from './replicaWatch'
 
 const syncEvery = '250ms'
 const filesEveryMs = 500
@@ -39,7 +39,15 @@ function toolPath(): string {
   return join(dirname(binary), 'litestream')
 }
 
-export type Replication = { state: () => ReplicaState; close: () => Promise<void> }
+export type Replication = {
+  state: () => ReplicaState
+  /**
+   * Does something while nothing is replicated, and begins anew after it: the tool reads an older state all the time, and
+   * keeps what was written lately beside the practice, what was deleted with it.
+   */
+  anew: <T>(work: () => Promise<T>) => Promise<T>
+  close: () => Promise<void>
+}
 /** ms; looks at it are this far apart, a tool that stands still so long is started anew, and after so long it is told */
 type Patience = { lookMs: number; standsStillMs: number; behindMs: number }
 const usualPatience: Patience = { lookMs: 2000, standsStillMs: 15_000, behindMs: 25_000 }
@@ -75,7 +83,8 @@ export function replicate(
     }),
     { mode: 0o600 },
   )
-  let isEnding = false
+  let isWanted = true
+  let turn: Promise<unknown> = Promise.resolve()
   let tool: ChildProcess
   const watch = replicaWatch()
   // waits are measured by a clock that nobody sets
@@ -88,19 +97,44 @@ export function replicate(
     // a tool and what it was started by are ended together
     const shell = ['-c', endsWithUs, toolPath(), settings]
     tool = spawn('/bin/sh', shell, { stdio: ['pipe', 'pipe', 'pipe'], detached: true })
-    for (const words of [tool.stdout!, tool.stderr!]) createInterface({ input: words }).on('line', watch.hear)
     tool.stdin?.on('error', () => undefined)
     tool.on('error', () => say('the replication tool does not start'))
+    const words = [tool.stdout!, tool.stderr!]
+    for (const stream of words) createInterface({ input: stream }).on('line', watch.hear)
     tool.on('exit', () => {
-      if (isEnding) return
+      // what waits to end it holds them for some seconds more
+      for (const stream of words) stream.destroy()
+      if (!isWanted) return
       say('the replication tool ended and is started again')
-      setTimeout(start, startAgainMs).unref()
+      setTimeout(() => isWanted && start(), startAgainMs).unref()
     })
   }
   start()
+  const end = () => {
+    isWanted = false
+    return new Promise<void>((done) => {
+      tool.once('exit', () => done())
+      tool.stdin?.end()
+      if (tool.exitCode !== null || tool.signalCode !== null) done()
+    })
+  }
+  const anew: Replication['anew'] = (work) => {
+    const next = turn.then(async () => {
+      await end()
+      await rm(besideOf(resolve(file)), { recursive: true, force: true })
+      try {
+        return await work()
+      } finally {
+        isWanted = true
+        start()
+      }
+    })
+    turn = next.catch(() => undefined)
+    return next
+  }
   const look = async () => {
     watch.look(await sourcePosition(resolve(file)), nowMs())
-    if (isEnding || watch.behindMs(nowMs()) < standsStillMs || nowMs() - startedMs < standsStillMs) return
+    if (!isWanted || watch.behindMs(nowMs()) < standsStillMs || nowMs() - startedMs < standsStillMs) return
     startedMs = nowMs()
     say('the replication tool stands still')
     try {
@@ -138,15 +172,13 @@ export function replicate(
         words: watch.trouble(),
       }
     },
-    close: () => {
-      isEnding = true
+    anew,
+    close: async () => {
       clearInterval(files)
       clearInterval(looks)
-      return new Promise<void>((done) => {
-        tool.once('exit', () => done())
-        tool.stdin?.end()
-        if (tool.exitCode !== null || tool.signalCode !== null) done()
-      }).then(() => rmSync(dirname(settings), { recursive: true, force: true }))
+      await turn
+      await end()
+      rmSync(dirname(settings), { recursive: true, force: true })
     },
   }
 }

@@ -8,10 +8,13 @@ const isSame = (a: Position, b: Position) =>
   a.generation === b.generation && a.index === b.index && a.bytes === b.bytes
 const isPast = (a: Position, b: Position) => a.index > b.index || (a.index === b.index && a.bytes >= b.bytes)
 
+/** Where the tool keeps what was written lately, beside the database. */
+export const besideOf = (file: string) => join(dirname(file), `.${basename(file)}-litestream`)
+
 /** Where the replication tool has read the database to, from what it keeps beside it; undefined before it has. */
 export async function sourcePosition(file: string): Promise<Position | undefined> {
   try {
-    const beside = join(dirname(file), `.${basename(file)}-litestream`)
+    const beside = besideOf(file)
     const generation = (await readFile(join(beside, 'generation'), 'utf8')).trim()
     const folder = join(beside, 'generations', generation, 'wal')
     const newest = (await readdir(folder)).sort().at(-1)

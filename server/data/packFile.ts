@@ -15,7 +15,9 @@ const client = createClient({ url: workerData.url, concurrency: 1, timeout: work
 const pack = async () => {
   await client.execute('PRAGMA secure_delete = ON')
   await client.execute('VACUUM')
-  await client.execute('PRAGMA wal_checkpoint(TRUNCATE)')
+  const { rows } = await client.execute('PRAGMA wal_checkpoint(TRUNCATE)')
+  // somebody still reads an older state: it lies in the log until they are done
+  if (Number(rows[0].busy) !== 0) throw new Error('the log of the file is held')
 }
 pack().finally(() => client.close())
 `

@@ -11,22 +11,17 @@ import { inForceOf } from '../inForce/inForceOf'
 import { whoIs } from '../signin/sessions'
 import { visitRow } from '../visits/queries'
 import { visitSources } from '../visits/readVisit'
-import { fairLine } from '../work/fairLine'
 import type { Work } from '../work/pool'
 import { assertNotHeld } from './notHeld'
 import { paperOf, planPaperSchema } from './papers'
 import type { DocumentWish } from './visitDocument'
 
-const atOnce = 3 // one is gathered while two are drawn
-
 /** Documents of a visit. They are made in a thread of their own: a full visit takes longer than anybody should wait. */
 export function documentRoutes(database: Database, work: Work): Router {
   const router = Router()
-  // before anything is gathered: what a hundred papers need of the database would hold up everybody else
-  const inTurn = fairLine(atOnce)
   /** A plan on paper leaves only where nothing told elsewhere stops or holds it; what this visit says itself stands on its page. */
-  const planPaper = (request: Request, wish: DocumentWish) => inTurn(() => printPlan(request, wish))
-  const made = (request: Request, wish: DocumentWish) => inTurn(() => print(request, wish))
+  const planPaper = (request: Request, wish: DocumentWish) => work.inPaperTurn(() => printPlan(request, wish))
+  const made = (request: Request, wish: DocumentWish) => work.inPaperTurn(() => print(request, wish))
   const printPlan = async (request: Request, wish: DocumentWish) => {
     const { personId } = await visitRow(database.db, idOf(request))
     const { stops } = await inForceOf(database.db, personId, new Date())
@@ -71,14 +66,14 @@ export function documentRoutes(database: Database, work: Work): Router {
       .send(await planPaper(request, { kind: 'shoes', paper: paperOf(request, planPaperSchema) }))
   })
   router.get('/visits/:id/letter.txt', async (request, response) => {
-    const letter = await inTurn(async () =>
+    const letter = await work.inPaperTurn(async () =>
       print(request, { kind: 'letter', ...(await letterWish(request)) }),
     )
     response.type('text/plain').send(letter)
   })
   router.get('/visits/:id/letter.pdf', async (request, response) => {
     const paper = paperOf(request, planPaperSchema)
-    const letter = await inTurn(async () =>
+    const letter = await work.inPaperTurn(async () =>
       print(request, { kind: 'letterPdf', ...(await letterWish(request)), paper }),
     )
     response.type('pdf').send(letter)

@@ -117,6 +117,9 @@ function apiRouter(input: AppInput): Router {
     await database.db.select({ id: practice.id }).from(practice).limit(1)
     response.json({ ok: true, version: coreVersion })
   })
+  api.get('/line', (_request, response) => {
+    response.json(work.waiting(asker.getStore() ?? ''))
+  })
   api.get('/openapi.json', (_request, response) => {
     response.json(openApiDocument(coreVersion))
   })

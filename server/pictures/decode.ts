@@ -13,7 +13,7 @@ const drawing = async () => {
   return sharp
 }
 /** a picture of 40 megapixels takes 160 MB while it is drawn: eight at once wait in line */
-const oneByOne = fairLine(1)
+const { run: oneByOne } = fairLine(1)
 const kinds = ['png', 'jpeg', 'webp', 'tiff']
 
 /** Looks at the content, never at the name: a picture of a known kind and size, or a Fault. */

@@ -2,8 +2,9 @@ import { existsSync, readdirSync } from 'node:fs'
 import { basename, dirname } from 'node:path'
 import { eq } from 'drizzle-orm'
 import type { Deleted } from '@sturvo/schema'
-import { appendAudit } from '../audit/chain'
+import { appendAudit, auditRoot } from '../audit/chain'
 import { copiesIn } from '../copies/copyFolder'
+import type { CopyKeeper } from '../copies/keeper'
 import { removeFromReplica } from '../copies/replica'
 import type { Database } from '../data/database'
 import { noteFiles, settleFiles } from '../data/fileErrands'
@@ -25,12 +26,11 @@ export async function deletePerson(
     typed: string
     actor: string
     origin: string
-    copiesFolder: string
-    replica?: string | undefined
+    copies: Pick<CopyKeeper, 'folder' | 'replica' | 'unreplicated'>
     now: Date
   },
 ): Promise<Deleted> {
-  const { personId, typed, actor, origin, copiesFolder, replica, now } = input
+  const { personId, typed, actor, origin, copies, now } = input
   const { rows, files } = await database.write(async (tx) => {
     const [row] = await tx.select({ name: person.name }).from(person).where(eq(person.id, personId))
     if (!row) throw notFound('person')
@@ -42,26 +42,28 @@ export async function deletePerson(
     return { rows, files: free }
   })
   const gone = await settleFiles(database, files)
-  await database.compact()
-  // what is deleted is deleted: a place that cannot be reached just now is said, and is no failure of it
-  const isEmptied =
-    replica === undefined ||
-    (await removeFromReplica(replica, gone).then(
+  // what is deleted is deleted: what cannot be reached just now is said, and is no failure of it
+  const isDone = (work: Promise<void>) =>
+    work.then(
       () => true,
       () => false,
-    ))
+    )
+  const isPacked = await isDone(copies.unreplicated(() => database.compact()))
+  const isEmptied = copies.replica === undefined || (await isDone(removeFromReplica(copies.replica, gone)))
   return {
     personId,
     rows,
     files: gone.length,
-    copies: holders(database.file, copiesFolder),
-    replica: replica === undefined ? null : { to: replica, isEmptied },
+    isPacked,
+    copies: await holders(database, copies.folder),
+    replica: copies.replica === undefined ? null : { to: copies.replica, isEmptied },
   }
 }
 
 /** Copies that were made before now: of rotation, before migrations, before restores. */
-export function holders(file: string, copiesFolder: string): Deleted['copies'] {
-  const copies = copiesIn(copiesFolder, new Date()).map(({ name, madeAt }) => ({ name, madeAt }))
+async function holders({ db, file }: Database, copiesFolder: string): Promise<Deleted['copies']> {
+  const found = copiesIn(copiesFolder, new Date(), await auditRoot(db))
+  const copies = found.map(({ name, madeAt }) => ({ name, madeAt }))
   const folder = dirname(file)
   const aside = existsSync(folder)
     ? readdirSync(folder).flatMap((name) => {

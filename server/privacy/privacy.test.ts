@@ -1,5 +1,6 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { createClient } from '@libsql/client'
 import { getTableColumns, getTableName, is, sql } from 'drizzle-orm'
 import { SQLiteTable } from 'drizzle-orm/sqlite-core'
 import { deletedSchema, retentionSchema } from '@sturvo/schema'
@@ -155,6 +156,19 @@ test('writes that wait while the file is packed are written', async () => {
   ])
   expect(deleted.status).toBe(200)
   expect(people.map(({ status }) => status)).toEqual(people.map(() => 201))
+})
+
+test('where another program holds the file it is not packed: that is said, and what is deleted is deleted', async () => {
+  await post('/api/people', { id: 'person000005', name: 'Orrin Cass' }).expect(201)
+  const holder = createClient({ url: `file:${server.database.file}` })
+  const held = await holder.transaction('read')
+  await held.execute('select count(*) from person')
+  const answer = await post('/api/people/person000005/delete', { name: 'Orrin Cass' }).expect(200)
+  expect(deletedSchema.parse(answer.body)).toMatchObject({ isPacked: false })
+  held.close()
+  holder.close()
+  await server.agent.get('/api/people/person000005').expect(404)
+  await post('/api/people', { id: 'person000006', name: 'Rinor Cass' }).expect(201)
 })
 
 test('a picture that another practice in the same folder points to stays', async () => {

@@ -8,7 +8,7 @@ import { deletePerson } from './deletePerson'
 import { pastTheirTime } from './retention'
 
 /** What a client and the law may ask for: everything gone, and nothing kept too long. */
-export function privacyRoutes(database: Database, { folder: copiesFolder, replica }: CopyKeeper): Router {
+export function privacyRoutes(database: Database, copies: CopyKeeper): Router {
   const router = Router()
   router.post('/people/:id/delete', async (request, response) => {
     const { name } = bodyAs(deletePersonSchema, request)
@@ -19,8 +19,7 @@ export function privacyRoutes(database: Database, { folder: copiesFolder, replic
         typed: name,
         actor: accountId,
         origin: `${device}, ${address}`,
-        copiesFolder,
-        replica,
+        copies,
         now: new Date(),
       }),
     )

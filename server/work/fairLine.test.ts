@@ -5,7 +5,7 @@ type Piece = { who: string; end: () => void }
 
 /** A line whose pieces end when the test says so; what began stands in order. */
 function inHand(width: number, mostEach = 1000) {
-  const enter = fairLine(width, mostEach)
+  const { run: enter, waiting } = fairLine(width, mostEach)
   const begun: string[] = []
   const running: Piece[] = []
   const ask = (who: string, name: string) =>
@@ -19,7 +19,7 @@ function inHand(width: number, mostEach = 1000) {
       ),
     )
   const settle = () => new Promise((resolve) => setImmediate(resolve))
-  return { ask, begun, running, settle }
+  return { ask, begun, running, settle, waiting }
 }
 
 test('never more at once than there are threads; each asker in order; nobody waits for more than one of each other', async () => {
@@ -28,7 +28,7 @@ test('never more at once than there are threads; each asker in order; nobody wai
       fc.integer({ min: 1, max: 3 }),
       fc.array(fc.oneof(fc.constantFrom('a', 'b', 'c', 'd'), fc.constant('end')), { maxLength: 60 }),
       async (width, steps) => {
-        const { ask, begun, running, settle } = inHand(width)
+        const { ask, begun, running, settle, waiting } = inHand(width)
         const asked = new Map<string, number>()
         /** what others began since somebody's first waits */
         const passedBy = new Map<string, string[]>()
@@ -43,6 +43,10 @@ test('never more at once than there are threads; each asker in order; nobody wai
             if (left > 0) passedBy.set(who, [])
           }
           seen = begun.length
+          for (const who of 'abcd') {
+            const left = asked.size === 0 ? 0 : begun.length + waiting(who).own + waiting(who).others
+            expect(left).toBe([...asked.values()].reduce((sum, n) => sum + n, 0))
+          }
           for (const those of passedBy.values()) expect(new Set(those).size).toBe(those.length)
         }
         for (const step of steps) {
@@ -72,7 +76,7 @@ test('never more at once than there are threads; each asker in order; nobody wai
 
 test('what fails makes room, and who asks for too much is told while others are served', async () => {
   const line = fairLine(1, 2)
-  const enter = <T>(who: string, work: () => Promise<T>) => asker.run(who, () => line(work))
+  const enter = <T>(who: string, work: () => Promise<T>) => asker.run(who, () => line.run(work))
   await expect(enter('a', () => Promise.reject(new Error('broken')))).rejects.toThrow('broken')
   let end = () => undefined as void
   const first = enter('a', () => new Promise<void>((resolve) => (end = resolve)))

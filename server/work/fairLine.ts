@@ -4,16 +4,21 @@ import { fault } from '../http/faults'
 /** Whose request is being answered: an account, or the address of whoever has none; '' for the program itself. */
 export const asker = new AsyncLocalStorage<string>()
 
+export type FairLine = {
+  run: <T>(work: () => Promise<T>) => Promise<T>
+  waiting: (who: string) => { own: number; others: number }
+}
+
 /**
  * Lets a few things run at once. Of those that wait, askers take turns, each with the one they asked for first: a
  * hundred papers of one person are before nobody else's first.
  *
  * @param width how many run at once
  * @param mostEach how many of one asker may wait: papers of a long day; more than that is a page gone wild
- * @returns runs a piece of work when its turn comes. It throws the Fault muchAtOnce where too many wait already, and
- * what the work throws
+ * @returns run: a piece of work when its turn comes, it throws the Fault muchAtOnce where too many wait already, and
+ * what the work throws. waiting: how long the line is, for one of those who stand in it
  */
-export function fairLine(width: number, mostEach = 200): <T>(work: () => Promise<T>) => Promise<T> {
+export function fairLine(width: number, mostEach = 200): FairLine {
   // in the order of their next turn
   const waiting = new Map<string, (() => void)[]>()
   let running = 0
@@ -29,7 +34,7 @@ export function fairLine(width: number, mostEach = 200): <T>(work: () => Promise
       begin?.()
     }
   }
-  return async (work) => {
+  const run: FairLine['run'] = async (work) => {
     const who = asker.getStore() ?? ''
     const line = waiting.get(who) ?? []
     if (line.length >= mostEach) throw fault('muchAtOnce')
@@ -44,5 +49,13 @@ export function fairLine(width: number, mostEach = 200): <T>(work: () => Promise
       running--
       letIn()
     }
+  }
+  return {
+    run,
+    waiting: (who) => {
+      const own = waiting.get(who)?.length ?? 0
+      const all = [...waiting.values()].reduce((sum, line) => sum + line.length, 0)
+      return { own, others: all - own }
+    },
   }
 }

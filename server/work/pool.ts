@@ -3,16 +3,21 @@ import { join } from 'node:path'
 import { Piscina } from 'piscina'
 import { rootFolder } from '../data/places'
 import { Fault, fault } from '../http/faults'
-import { fairLine } from './fairLine'
+import { fairLine, type FairLine } from './fairLine'
 import type { Jobs } from './jobs'
 import type { WorkAnswer } from './worker'
 
 export type Work = {
   run: <K extends keyof Jobs>(job: K, input: Parameters<Jobs[K]>[0]) => Promise<Awaited<ReturnType<Jobs[K]>>>
+  /** papers wait before anything is gathered: what a hundred need of the database would hold up everybody else */
+  inPaperTurn: FairLine['run']
+  /** how many jobs and papers of one who asks wait for their turn, and of all others */
+  waiting: FairLine['waiting']
   close: () => Promise<void>
 }
 
 const threads = 2
+const papersAtOnce = 3 // one is gathered while two are drawn
 const longestMs = 30_000
 const memoryMb = 768
 const idleMs = 30_000
@@ -25,7 +30,8 @@ const builtWorker = join(rootFolder, 'server', 'dist', 'worker.mjs')
  */
 export function createWork(limits: { longestMs?: number; memoryMb?: number } = {}): Work {
   let pool: Piscina | undefined
-  const inTurn = fairLine(threads)
+  const line = fairLine(threads)
+  const papers = fairLine(papersAtOnce)
   const opened = () => {
     if (!existsSync(builtWorker)) throw new Error('the threads are not built: node scripts/build.mjs server')
     if (pool) return pool
@@ -44,7 +50,7 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
   const run: Work['run'] = async (job, input) => {
     const inThread = () =>
       opened().run({ job, input }, { signal: AbortSignal.timeout(limits.longestMs ?? longestMs) })
-    const answer = (await inTurn(inThread).catch((error: unknown) => {
+    const answer = (await line.run(inThread).catch((error: unknown) => {
       throw limitFault(error) ?? error
     })) as WorkAnswer
     if (!answer.isFine) {
@@ -56,6 +62,11 @@ export function createWork(limits: { longestMs?: number; memoryMb?: number } = {
   }
   return {
     run,
+    inPaperTurn: papers.run,
+    waiting: (who) => {
+      const [jobs, sheets] = [line.waiting(who), papers.waiting(who)]
+      return { own: jobs.own + sheets.own, others: jobs.others + sheets.others }
+    },
     close: async () => {
       await pool?.destroy()
     },

@@ -11,6 +11,7 @@ import { statusOf } from './failureText'
 import { lazyPart } from './lazyPart'
 import classes from './Shell.module.css'
 import { useAppSelector } from './store'
+import { usePapersAsked } from './usePapersAsked'
 import { usePauseInTyping } from './usePauseInTyping'
 import { useSessionWatch } from './useSessionWatch'
 import { useVisitTitle } from './useVisitTitle'
@@ -18,6 +19,7 @@ import { useVisitTitle } from './useVisitTitle'
 const FindAnything = lazyPart(async () => (await import('./FindAnything')).FindAnything)
 const SignInOver = lazyPart(async () => (await import('./SignInOver')).SignInOver)
 const SaveStateView = lazyPart(async () => (await import('./SaveStateView')).SaveStateView)
+const PapersLine = lazyPart(async () => (await import('./PapersLine')).PapersLine)
 const AccountMenu = lazyPart(async () => (await import('./AccountMenu')).AccountMenu)
 const Notifications = lazyPart(async () => (await import('@mantine/notifications')).Notifications)
 
@@ -55,6 +57,7 @@ export function Shell() {
   const title = isOver ? '' : visitTitle
   const { visitId } = useAppSelector(selectVisit)
   const hasState = visitId !== undefined || (save !== 'saved' && save !== 'looking') || ofOthers.length > 0
+  const [isPaperAsked, papersThere] = usePapersAsked()
   // messages have somewhere to appear in every room that may have some; one that is early waits for it
   const [hasMessages, setMessages] = useState(false)
   useEffect(() => {
@@ -85,6 +88,11 @@ export function Shell() {
           <NavLink to="/practice">Practice</NavLink>
         </nav>
         <p className={classes.title}>{title}</p>
+        {isPaperAsked && (
+          <Suspense fallback={null}>
+            <PapersLine onOver={papersThere} />
+          </Suspense>
+        )}
         {hasState && (
           <Suspense fallback={null}>
             <SaveStateView />

@@ -142,6 +142,12 @@ function DeleteDialog({ person, onClosed }: { person: Person; onClosed: () => vo
             {gone.rows} rows and {gone.files} pictures and recordings are gone; a line in the audit stays,
             without the name.
           </p>
+          {!gone.isPacked && (
+            <p data-unpacked>
+              Another program held the file of the practice just now: parts of the record may lie in its log
+              until Sturvo is next ended.
+            </p>
+          )}
           {gone.copies.length > 0 ? (
             <>
               <p>These copies still hold the record until they are rotated out or taken away:</p>
