@@ -1,5 +1,6 @@
-import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { execFile, spawn, spawnSync } from 'node:child_process'
+import { promisify } from 'node:util'
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -10,14 +11,18 @@ import { becomeOwner, runServer } from '../server/testing/runningServer'
 /**
  * A practice at its busiest, then a week of bad days pressed into minutes. Practitioners save visits and phones post
  * logs, all at once; then the same goes on while the server is killed with -9 at random moments, copies are made under
- * load and restored on trial, lines are cut and two write the same field. At the end every answered write has to be
- * there once, the audit whole, everything readable.
+ * load and restored on trial, lines are cut, two write the same field, the clock jumps a year ahead and back, the disk is
+ * full for some seconds, files are taken in (and the server killed meanwhile) and undone, clients are deleted, and the
+ * practice is restored in its place. At the end every answered write has to be there once, what was deleted or undone is
+ * gone, the audit whole, everything readable. A full disk needs the right to mount one; without it that day is left out.
  * Run: npx tsx bench/soak.ts [seconds of load] [minutes of bad days]
  */
 const loadS = Number(process.argv[2] ?? 60)
 const soakMin = Number(process.argv[3] ?? 20)
 const practitioners = 20
 const phones = 200
+const diskMb = 400
+const yearMs = 365 * 86_400_000
 const seed = 20_261_129
 const minuteMs = 60_000
 
@@ -29,14 +34,48 @@ const chance = seeded(seed)
 const percentile = (values: number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? 0
 const pad = (n: number) => String(n).padStart(6, '0')
+const asked = promisify(execFile)
 const pause = (ms: number) => new Promise((go) => setTimeout(go, ms))
 const cli = join(__dirname, '..', 'server', 'dist', 'cli.mjs')
 
+/** What is taken away however it ends. */
+const atLast: (() => unknown)[] = []
+
 async function main(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'sturvo-soak-'))
-  const file = join(folder, 'practice.db')
-  const server = await runServer(file)
+  atLast.push(() => rmSync(folder, { recursive: true, force: true }))
+  const disk = join(folder, 'disk')
+  mkdirSync(disk)
+  const hasOwnDisk =
+    spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${diskMb}m,mode=700`, 'none', disk]).status === 0
+  if (hasOwnDisk) atLast.push(() => spawnSync('umount', ['-l', disk]))
+  const file = join(disk, 'practice.db')
+  const clock = join(folder, 'clock')
+  writeFileSync(clock, '0')
+  const run = () =>
+    runServer(file, {
+      preload: join(__dirname, '..', 'scripts', 'setClock.cjs'),
+      env: { STURVO_CLOCK_FILE: clock },
+    })
+  let server = await run()
+  atLast.push(() => server.stop('SIGKILL'))
   const owner = await becomeOwner(server)
+  // whoever is signed out by a wrong clock or by restoring signs in again, once for all
+  let signingIn: Promise<void> | undefined
+  const signIn = () =>
+    (signingIn ??= (async () => {
+      const answer = await fetch(`${server.url}/api/session`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ email: 'ilse@tideway.example', password: 'tide tables and lanterns' }),
+      })
+      const { csrf } = (await answer.json()) as { csrf?: string }
+      if (csrf === undefined) return
+      const cookies = answer.headers.getSetCookie().map((c) => c.split(';')[0])
+      Object.assign(owner.headers, { 'x-sturvo-csrf': csrf, cookie: cookies.join('; ') })
+    })()
+      .catch(() => undefined)
+      .finally(() => (signingIn = undefined)))
   const call = async (method: string, path: string, body?: unknown, more: Record<string, string> = {}) => {
     const begun = performance.now()
     const answer = await fetch(`${server.url}${path}`, {
@@ -46,6 +85,7 @@ async function main(): Promise<void> {
       signal: AbortSignal.timeout(20_000),
     })
     const text = await answer.text()
+    if (answer.status === 401 && !path.startsWith('/api/c/')) await signIn()
     return { status: answer.status, text, ms: performance.now() - begun }
   }
   const must = async (...asked: Parameters<typeof call>) => {
@@ -57,7 +97,7 @@ async function main(): Promise<void> {
   const noRedFlags = cautionQuestions.map((q) => ({ path: `answer.caution:${q}`, value: false }))
   console.log(`seed ${seed}: ${practitioners} practitioners, ${phones} phones`)
   for (let i = 0; i < practitioners; i++) {
-    await must('POST', '/api/people', { id: `person${pad(i)}`, name: `Client ${i}` })
+    await must('POST', '/api/people', { id: `person${pad(i)}`, name: `Client ${i}`, birthYear: 1984 })
     await must('POST', `/api/people/person${pad(i)}/visits`, {
       id: `visit0${pad(i)}`,
       startedOn: '2026-05-04',
@@ -65,6 +105,8 @@ async function main(): Promise<void> {
     const short = [
       { path: 'measure.kneeToWall.left.1', value: 60 + i },
       { path: 'measure.kneeToWall.right.1', value: 118 },
+      { path: 'answer.planKit', value: ['wall', 'step'] },
+      { path: 'answer.planMinutes', value: 8 },
     ]
     const changes = [...noRedFlags, ...short]
     await must('PATCH', `/api/visits/visit0${pad(i)}`, { changes }, { 'if-match': '"0"' })
@@ -72,13 +114,16 @@ async function main(): Promise<void> {
     await must('POST', `/api/people/person${pad(i)}/plans`, plan)
   }
   const tokens: string[] = []
-  for (let i = 0; i < phones; i++) {
-    const { text } = await must('POST', `/api/people/person${pad(i % practitioners)}/links`, {
-      id: `link00${pad(i)}`,
-      until: '2099-01-01',
-    })
-    tokens.push((JSON.parse(text) as { token: string }).token)
+  const makeLinks = async (round: number) => {
+    for (let i = 0; i < phones; i++) {
+      const { text } = await must('POST', `/api/people/person${pad(i % practitioners)}/links`, {
+        id: `link${String(round).padStart(2, '0')}${pad(i)}`,
+        until: '2099-01-01',
+      })
+      tokens[i] = (JSON.parse(text) as { token: string }).token
+    }
   }
+  await makeLinks(0)
 
   const versions: number[] = Array.from({ length: practitioners }, () => 1)
   const lastAnswered = new Map<number, number>()
@@ -207,58 +252,146 @@ async function main(): Promise<void> {
   )
 
   // 3. bad days
-  const faults = { kills: 0, copies: 0, trials: 0, restores: 0, twoTabs: 0 }
+  const gone: string[] = []
+  const undone: string[] = []
+  const takenIn: string[] = []
+  const eitherWay: string[][] = []
+  const told: string[] = []
+  const cliOk = (...args: string[]) => asked(process.execPath, [cli, ...args])
+  const kill = async () => {
+    process.kill(await server.serving(), 'SIGKILL')
+    await server.answering(30_000)
+  }
+  let nth = 0
+  const importFile = async (isKilled: boolean) => {
+    const who = Array.from({ length: 20 }, (_, i) => `taken${pad(++nth)}${i}`)
+    const lines = who.flatMap((id) =>
+      Array.from(
+        { length: 12 },
+        (_, i) =>
+          `Client ${id},visit-${id},2026-05-05,${i % 2 ? 'left' : 'right'},kneeToWall,${Math.floor(i / 2) + 1},${60 + i},mm,${id}`,
+      ),
+    )
+    const form = new FormData()
+    const table = `client,visit,date,side,measure,trial,value,unit,client_id\n${lines.join('\n')}\n`
+    form.append('file', new Blob([table]), 'measures.csv')
+    const { 'content-type': _, ...rest } = owner.headers as Record<string, string>
+    const looked = await fetch(`${server.url}/api/imports`, { method: 'POST', headers: rest, body: form })
+    if (looked.status >= 300) return
+    const { id } = (await looked.json()) as { id: string }
+    eitherWay.push(who)
+    const taking = call('POST', `/api/imports/${id}`, { choices: [] })
+    if (isKilled) {
+      await pause(chance() * 400)
+      await Promise.all([kill(), taking.catch(() => undefined)])
+      return
+    }
+    if ((await taking).status >= 300) return
+    eitherWay.pop()
+    if (chance() < 0.5) {
+      takenIn.push(...who)
+      return
+    }
+    const back = await call('POST', `/api/imports/${id}/undo`, {})
+    if (back.status < 300) undone.push(...who)
+    else eitherWay.push(who)
+  }
+  const days: Record<string, { share: number; go: (n: number) => Promise<unknown> }> = {
+    kills: { share: 0.25, go: kill },
+    copies: {
+      share: 0.12,
+      go: async (n) => {
+        const to = join(folder, `copy${n}`)
+        await cliOk('backup', to, '--db', file)
+        await cliOk('restore', to, '--trial')
+        rmSync(to, { recursive: true })
+      },
+    },
+    twoTabs: {
+      share: 0.15,
+      // two tabs with one visit write the same field at once: one of them is told
+      go: () => {
+        const i = Math.floor(chance() * practitioners)
+        const write = (value: string) =>
+          call(
+            'PATCH',
+            `/api/visits/visit0${pad(i)}`,
+            { changes: [{ path: 'answer.goal', value }] },
+            { 'if-match': `"${versions[i]!}"` },
+          ).catch(() => undefined)
+        return Promise.all(['first', 'second'].map(write))
+      },
+    },
+    clockJumps: {
+      share: 0.1,
+      go: async () => {
+        writeFileSync(clock, String(yearMs))
+        await pause(4000)
+        writeFileSync(clock, '0')
+        await pause(1000)
+        await signIn()
+      },
+    },
+    fullDisks: {
+      share: hasOwnDisk ? 0.08 : 0,
+      go: async () => {
+        const ballast = join(disk, 'ballast')
+        await asked('dd', ['if=/dev/zero', `of=${ballast}`, 'bs=1M']).catch(() => undefined)
+        await pause(3000)
+        rmSync(ballast, { force: true })
+        await server.answering(30_000)
+      },
+    },
+    imports: { share: 0.12, go: () => importFile(false) },
+    killedImports: { share: 0.06, go: () => importFile(true) },
+    deletions: {
+      share: 0.08,
+      go: async (n) => {
+        const id = `gone${pad(n)}`
+        await must('POST', '/api/people', { id, name: `Gone ${n}` })
+        await must('POST', `/api/people/${id}/visits`, { id: `visitgone${pad(n)}`, startedOn: '2026-05-04' })
+        const answer = await call('POST', `/api/people/${id}/delete`, { name: `Gone ${n}` })
+        if (answer.status === 200) gone.push(id)
+      },
+    },
+    restores: {
+      share: 0.04,
+      // in its place, while nobody can write: nothing that was answered may be lost by it
+      go: async (n) => {
+        await server.stop()
+        const to = join(folder, `whole${n}`)
+        await cliOk('backup', to, '--db', file)
+        await cliOk('restore', to, '--db', file, '--replace')
+        rmSync(to, { recursive: true })
+        for (const name of readdirSync(disk))
+          if (name.includes('before-restore')) rmSync(join(disk, name), { recursive: true })
+        server = await run()
+        await signIn()
+        await makeLinks(n + 1)
+      },
+    },
+  }
+  const count = Object.fromEntries(Object.keys(days).map((name) => [name, 0]))
   refusedOrLost = 0
   work = everybody(400, 4000)
   const until = Date.now() + soakMin * minuteMs
   while (Date.now() < until) {
-    await pause(3000 + chance() * 9000)
-    const what = chance()
+    await pause(3000 + chance() * 6000)
+    let at = chance() * Object.values(days).reduce((sum, { share }) => sum + share, 0)
+    const [name, day] = Object.entries(days).find(([, { share }]) => (at -= share) < 0)!
     try {
-      if (what < 0.45) {
-        process.kill(await server.serving(), 'SIGKILL')
-        faults.kills++
-        await server.answering(30_000)
-      } else if (what < 0.6) {
-        const to = join(folder, `copy${faults.copies++}`)
-        const made = spawnSync(process.execPath, [cli, 'backup', to, '--db', file], { encoding: 'utf8' })
-        if (made.status !== 0) throw new Error(made.stderr)
-        const tried = spawnSync(process.execPath, [cli, 'restore', to, '--trial'], { encoding: 'utf8' })
-        if (tried.status !== 0) throw new Error(tried.stderr)
-        faults.trials++
-        const restored = spawnSync(
-          process.execPath,
-          [cli, 'restore', to, '--db', join(folder, `r${faults.copies}`, 'p.db')],
-          { encoding: 'utf8' },
-        )
-        if (restored.status !== 0) throw new Error(restored.stderr)
-        faults.restores++
-        rmSync(to, { recursive: true })
-        rmSync(join(folder, `r${faults.copies}`), { recursive: true })
-      } else {
-        // two tabs with one visit write the same field at once: one of them is told
-        const i = Math.floor(chance() * practitioners)
-        await Promise.all(
-          ['first', 'second'].map((value) =>
-            call(
-              'PATCH',
-              `/api/visits/visit0${pad(i)}`,
-              { changes: [{ path: 'answer.goal', value }] },
-              { 'if-match': `"${versions[i]!}"` },
-            ).catch(() => undefined),
-          ),
-        )
-        faults.twoTabs++
-      }
+      await day.go(count[name]!++)
     } catch (error) {
-      console.log(`! ${String(error).slice(0, 300)}`)
-      process.exitCode = 1
+      // the day before may still be in the way; what matters is what is there in the end
+      told.push(`${name}: ${String(error).slice(0, 200)}`)
+      if (server.watcher.exitCode !== null) server = await run()
+      await server.answering(60_000)
     }
   }
   isOver = true
   await work
   console.log(
-    `bad days: ${soakMin} min, ${JSON.stringify(faults)}, ${refusedOrLost} calls were cut or refused`,
+    `bad days: ${soakMin} min, ${JSON.stringify(count)}, ${refusedOrLost} calls were cut or refused${hasOwnDisk ? '' : '; no full disk: none could be mounted'}`,
   )
 
   // 4. what has to be true
@@ -277,6 +410,10 @@ async function main(): Promise<void> {
     if (found.rows.length !== 1) wrong.push(`visit ${i}: ${found.rows.length} values in force`)
     else if (found.rows[0]!.value !== value) wrong.push(`visit ${i}: newer than the last answer`)
   }
+  const people = new Set((await reader.execute('SELECT id FROM person')).rows.map((row) => row.id as string))
+  const visible = (who: string[]) => who.filter((id) => people.has(id)).length
+  const halves = eitherWay.filter((who) => ![0, who.length].includes(visible(who))).length
+  const onTheirWay = Number((await reader.execute('SELECT count(*) AS n FROM arrival')).rows[0]!.n)
   reader.close()
   await server.stop()
   const check = spawnSync(process.execPath, [cli, 'check', '--db', file], { encoding: 'utf8' })
@@ -286,16 +423,25 @@ async function main(): Promise<void> {
   console.log(
     `values of the last answer: ${lastAnswered.size - wrong.length} of ${lastAnswered.size}${wrong.length > 0 ? ` (${wrong.join('; ')})` : ''}`,
   )
+  console.log(
+    `deleted ${gone.length}, still there ${visible(gone)}; undone ${undone.length}, still there ${visible(undone)}; taken in ${takenIn.length}, there ${visible(takenIn)}; ${eitherWay.length} files that were broken off, ${halves} by halves; ${onTheirWay} clients on their way`,
+  )
+  for (const one of new Set(told)) console.log(`  told: ${one}`)
   console.log(`check: ${(check.stdout + check.stderr).trim()}`)
   const bad =
     missing.length > 0 ||
     Number(rows[0]!.n) !== Number(rows[0]!.d) ||
     wrong.some((w) => w.includes('values in force')) ||
+    visible(gone) + visible(undone) + halves + onTheirWay > 0 ||
+    visible(takenIn) !== takenIn.length ||
     check.status !== 0
   if (bad) process.exitCode = 1
   console.log(bad ? 'NOT sound' : 'sound')
-
-  rmSync(folder, { recursive: true, force: true })
 }
 
-void main()
+main()
+  .catch((error: unknown) => {
+    console.error(error)
+    process.exitCode = 1
+  })
+  .finally(() => atLast.reverse().forEach((done) => done()))
