@@ -23,7 +23,22 @@ export const importPreviewSchema = z.object({
   id: idSchema,
   kind: z.enum(importKinds),
   /** whose records are in it, and whether they are here already */
-  people: z.array(z.object({ name: z.string(), isHere: z.boolean() })),
+  people: z.array(
+    z.object({
+      id: idSchema,
+      name: z.string(),
+      isHere: z.boolean(),
+      /** clients here of the same name and year of birth who may be the same person: somebody has to say so */
+      alike: z.array(
+        z.object({
+          id: idSchema,
+          name: z.string(),
+          birthYear: z.number().int().nullable(),
+          lastVisit: z.string().nullable(),
+        }),
+      ),
+    }),
+  ),
   counts: z.object({
     added: z.number().int(),
     merged: z.number().int(),
@@ -42,6 +57,11 @@ export const importChoicesSchema = z.object({
   choices: z
     .array(z.object({ id: z.string().max(300), take: z.enum(['here', 'there']) }))
     .max(20_000, 'At most 20,000 choices.'),
+  /** clients of the file who are somebody here; whoever is not named comes in as a client of their own */
+  same: z
+    .array(z.object({ client: idSchema, here: idSchema }))
+    .max(2000, 'At most 2,000 clients.')
+    .optional(),
 })
 export const importDoneSchema = z.object({
   id: idSchema,

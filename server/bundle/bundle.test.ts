@@ -332,7 +332,7 @@ test('a table of measures goes out with its names guarded and comes in; twice it
   expect(text.split('\r\n')[1]).toMatch(/^'=Ansa Rook,visit0000001,2026-05-04,left,/)
   const third = await startTestServer()
   const preview = await looked(third, text)
-  expect(preview.people).toEqual([{ name: '=Ansa Rook', isHere: false }])
+  expect(preview.people).toMatchObject([{ name: '=Ansa Rook', isHere: false }])
   await takeIn(third, preview.id).expect(201)
   expect((await looked(third, text)).counts).toMatchObject({ added: 0 })
   expect((await third.agent.get(`/api/people/${who}/measures.csv`)).text).toBe(text)
@@ -509,7 +509,7 @@ describe('a file never reaches what is somebody else’s', () => {
 
   test('an id of ours with another name or year is nobody here: they come in as a client of their own, and it is said', async () => {
     const preview = await looked(own, patient('person000101', 'Bo Skarne', '1991-01-01', 44))
-    expect(preview.people).toEqual([{ name: 'Bo Skarne', isHere: false }])
+    expect(preview.people).toMatchObject([{ name: 'Bo Skarne', isHere: false }])
     expect(preview.leftOut.join()).toContain('a client of their own')
     await takeIn(own, preview.id).expect(201)
     const { visits } = (await own.agent.get('/api/people/person000101').expect(200)).body as {
@@ -523,6 +523,33 @@ describe('a file never reaches what is somebody else’s', () => {
     const table = (value: number) =>
       `client,visit,date,side,measure,trial,value,unit\nBo Skarne,,2026-05-04,left,kneeToWall,1,${value},mm\n`
     expect((await looked(own, table(50))).people[0]!.isHere).toBe(false)
+  })
+
+  test('of the same name and year as somebody here: a choice, never made by itself; again it goes to the same one', async () => {
+    const text = patient('77', 'Bo  Skärne', '1970-01-01', 55)
+    const ask = (id: string, same: object[]) => post(own, `/api/imports/${id}`, { choices: [], same })
+    const visitsOf = async (id: string) =>
+      ((await own.agent.get(`/api/people/${id}`).expect(200)).body as { visits: object[] }).visits.length
+    const before = await visitsOf('person000101')
+    const preview = await looked(own, text)
+    const [client] = preview.people
+    expect(client).toMatchObject({ isHere: false, alike: [{ id: 'person000101', birthYear: 1970 }] })
+    // who is not alike is not taken for them, whatever the page sends
+    await ask(preview.id, [{ client: client!.id, here: 'person000100' }]).expect(409)
+    await ask(preview.id, [{ client: client!.id, here: 'person000101' }]).expect(201)
+    expect(await visitsOf('person000101')).toBe(before + 1)
+    await own.agent.get(`/api/people/${client!.id}`).expect(404)
+    const again = await looked(own, text)
+    expect([again.people[0]!.isHere, again.counts.added]).toEqual([true, 0])
+    await post(own, `/api/imports/${preview.id}/undo`, {}).expect(200)
+    expect(await visitsOf('person000101')).toBe(before)
+    // another year is somebody else; not chosen, they come in as a client of their own
+    expect((await looked(own, patient('78', 'Bo Skarne', '1971-01-01', 55))).people[0]!.alike).toEqual([])
+    const apart = await looked(own, text)
+    await ask(apart.id, []).expect(201)
+    expect(await visitsOf(client!.id)).toBe(1)
+    expect(await visitsOf('person000101')).toBe(before)
+    await post(own, `/api/imports/${apart.id}/undo`, {}).expect(200)
   })
 
   test('“cannot” and “not tested” of ours come back in, from a table and from FHIR', async () => {

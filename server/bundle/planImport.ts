@@ -14,6 +14,7 @@ import { asText, columnOf, kindRules, kindsInOrder, nameOf, type Row } from './k
 import { mergePlan, pathOf, type MergePlan } from './mergePlan'
 import { assertNobodyElses, assertOwnVisits, inParts, withOwnClients } from './ownership'
 import { recordsOf } from './owners'
+import { alikeHere, withSamePeople } from './samePerson'
 import { withEverything, type ReadImport } from './readImport'
 import { stableText } from './stableText'
 
@@ -22,6 +23,8 @@ export type ImportPlan = MergePlan & {
   people: BundleRecords['person']
   /** clients of it who are not here yet */
   fresh: string[]
+  /** clients here who may be one of those, see alikeHere */
+  alike: ReadonlyMap<string, ImportPreview['people'][number]['alike']>
 }
 
 /**
@@ -37,7 +40,8 @@ export async function planImport(
   without: readonly string[] = [],
 ): Promise<ImportPlan> {
   const own = await withOwnClients(db, read)
-  const { records, dropped } = withoutLostFiles(database, own)
+  const joined = await withSamePeople(db, read.kind, own.records, read.same ?? new Map())
+  const { records, dropped } = withoutLostFiles(database, { ...own, records: joined })
   const whole = isOwner ? records : withoutPractice(records)
   assertTogether(whole)
   const apart = new Set<unknown>(without)
@@ -62,6 +66,7 @@ export async function planImport(
   return {
     ...plan,
     people: kept.person,
+    alike: await alikeHere(db, { kind: read.kind, people: kept.person }),
     fresh: plan.steps
       .filter(({ kind, what }) => kind === 'person' && what === 'add')
       .map(({ row }) => row.id as string),
@@ -75,7 +80,12 @@ export function previewOf(id: string, read: ReadImport, plan: ImportPlan): Impor
   return {
     id,
     kind: read.kind,
-    people: plan.people.map((one) => ({ name: one.name, isHere: !added.has(one.id) })),
+    people: plan.people.map(({ id: one, name }) => ({
+      id: one,
+      name,
+      isHere: !added.has(one),
+      alike: plan.alike.get(one) ?? [],
+    })),
     counts: plan.counts,
     signs: plan.steps.filter((s) => s.kind === 'dealt' && (s.row.deletedOn ?? null) === null).length,
     conflicts: plan.conflicts.map(({ id: name, kind, here, there, newer }) => ({

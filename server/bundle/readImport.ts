@@ -31,6 +31,8 @@ export type ReadImport = {
   files: string[]
   /** what is in the file and is not taken, in words */
   leftOut: string[]
+  /** clients of it of whom somebody said who they are here */
+  same?: ReadonlyMap<string, string>
 }
 
 const mostTextBytes = 96 * 1024 * 1024

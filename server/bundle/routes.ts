@@ -102,7 +102,7 @@ export function bundleRoutes(database: Database, work: Work): Router {
     }
   })
   router.post('/imports/:id', async (request, response) => {
-    const { choices } = bodyAs(importChoicesSchema, request)
+    const { choices, same = [] } = bodyAs(importChoicesSchema, request)
     const id = idOf(request)
     const by = importerOf(request)
     const found = staged.get(id)
@@ -115,7 +115,8 @@ export function bundleRoutes(database: Database, work: Work): Router {
       staged.set(id, found)
       throw error
     })
-    const input = { id, read: found.read, choices: new Map(choices.map((one) => [one.id, one.take])), by }
+    const read = { ...found.read, same: new Map(same.map(({ client, here }) => [client, here])) }
+    const input = { id, read, choices: new Map(choices.map((one) => [one.id, one.take])), by }
     const counts = await importRecords(database, { ...input, now: new Date() }).catch(
       async (error: unknown) => {
         await laid.settle()

@@ -8,6 +8,7 @@ import {
   deletedSchema,
   factorBegunSchema,
   importDoneSchema,
+  type importChoicesSchema,
   importPreviewSchema,
   inviteSchema,
   madeInviteSchema,
@@ -146,13 +147,11 @@ const trustApi = api.enhanceEndpoints({ addTagTypes: ['access', 'account', 'copi
       },
       responseSchema: importPreviewSchema,
     }),
-    takeFileIn: build.mutation<ImportDone, { id: string; choices: { id: string; take: 'here' | 'there' }[] }>(
-      {
-        query: ({ id, choices }) => ({ url: `imports/${id}`, method: 'POST', body: { choices } }),
-        responseSchema: importDoneSchema,
-        invalidatesTags: ['people', 'practice', 'plans', 'follow'],
-      },
-    ),
+    takeFileIn: build.mutation<ImportDone, { id: string } & z.input<typeof importChoicesSchema>>({
+      query: ({ id, ...body }) => ({ url: `imports/${id}`, method: 'POST', body }),
+      responseSchema: importDoneSchema,
+      invalidatesTags: ['people', 'practice', 'plans', 'follow'],
+    }),
     undoImport: build.mutation<ImportDone, string>({
       query: (id) => ({ url: `imports/${id}/undo`, method: 'POST' }),
       responseSchema: importDoneSchema,

@@ -1,7 +1,7 @@
-import { Button, Group, Loader, SegmentedControl } from '@mantine/core'
+import { Button, Group, Loader, Radio, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import type { ImportConflict, ImportDone, ImportPreview } from '@sturvo/schema'
-import { num } from '@sturvo/words'
+import { dayAsRead, num } from '@sturvo/words'
 import { failureText } from '../../app/failureText'
 import { useLookAtFileMutation, useTakeFileInMutation, useUndoImportMutation } from '../../app/trustApi'
 import { FileChooser } from '../../parts/FileChooser'
@@ -90,9 +90,16 @@ function Preview({
   const [takeIn, { isLoading, error }] = useTakeFileInMutation()
   const [chosen, setChosen] = useState<Record<string, Take>>({})
   const takeOf = ({ id, newer }: ImportConflict) => chosen[id] ?? newer
+  // a client of the file, and who of the practice they are said to be
+  const [same, setSame] = useState<Record<string, string>>({})
   const { counts, conflicts, people, leftOut, signs } = preview
+  const unsure = people.filter(({ alike }) => alike.length > 0)
   const submit = () =>
-    void takeIn({ id: preview.id, choices: conflicts.map((one) => ({ id: one.id, take: takeOf(one) })) })
+    void takeIn({
+      id: preview.id,
+      choices: conflicts.map((one) => ({ id: one.id, take: takeOf(one) })),
+      same: Object.entries(same).flatMap(([client, here]) => (here === '' ? [] : [{ client, here }])),
+    })
       .unwrap()
       .then(onDone)
       .catch(() => undefined)
@@ -130,6 +137,29 @@ function Preview({
           </details>
         )}
       </section>
+      {unsure.length > 0 && (
+        <section className={classes.card} aria-labelledby="same">
+          <h2 id="same">Of the same name as somebody here: is it the same person?</h2>
+          <p className={classes.soft}>
+            The same person: the visits of the file go on from theirs, and what is known of them here stays.
+            Look at name and year before you say so: it mixes two records.
+          </p>
+          {unsure.map(({ id, name, alike }) => (
+            <Radio.Group
+              key={id}
+              label={name}
+              value={same[id] ?? ''}
+              onChange={(here) => setSame({ ...same, [id]: here })}
+              data-unsure={id}
+            >
+              <Radio mt={6} value="" label="A client of their own" />
+              {alike.map((one) => (
+                <Radio key={one.id} mt={6} value={one.id} label={alikeText(one)} />
+              ))}
+            </Radio.Group>
+          ))}
+        </section>
+      )}
       {conflicts.length > 0 && (
         <section className={classes.card} aria-labelledby="choose">
           <Group justify="space-between">
@@ -199,6 +229,13 @@ function Preview({
     </>
   )
 }
+
+const alikeText = ({ name, birthYear, lastVisit }: ImportPreview['people'][number]['alike'][number]) =>
+  [
+    `The same as ${name}`,
+    birthYear === null ? 'no year of birth' : `born ${birthYear}`,
+    lastVisit === null ? 'no visit' : `last visit ${dayAsRead(lastVisit)}`,
+  ].join(', ')
 
 function Count({ name, value }: { name: string; value: number }) {
   return (

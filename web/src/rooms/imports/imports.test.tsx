@@ -7,7 +7,7 @@ const preview: ImportPreview = {
   signs: 2,
   id: 'import000001',
   kind: 'bundle',
-  people: [{ name: 'Ansa Rook', isHere: true }],
+  people: [{ id: 'person000001', name: 'Ansa Rook', isHere: true, alike: [] }],
   counts: { added: 3, merged: 1, same: 40, kept: 0 },
   conflicts: [
     {
@@ -73,6 +73,7 @@ test('where both changed the newer one is proposed, each can be chosen, and it i
       { id: 'a', take: 'here' },
       { id: 'b', take: 'here' },
     ],
+    same: [],
   })
   await screen.findByText('3 records are new, 2 were taken over.')
   fireEvent.click(screen.getByText('Undo all of it'))
@@ -90,5 +91,19 @@ test('all as in the file is one press', async () => {
       { id: 'a', take: 'there' },
       { id: 'b', take: 'there' },
     ],
+    same: [],
   })
+})
+
+test('somebody of the same name is a choice: a client of their own unless one says they are the same', async () => {
+  const alike = [{ id: 'person000009', name: 'Ansa Rook', birthYear: 1984, lastVisit: '2026-05-04' }]
+  const people = [{ id: 'client000001', name: 'Ansa Rook', isHere: false, alike }]
+  look.mockReturnValueOnce(answer({ ...preview, conflicts: [], people }) as ReturnType<typeof look>)
+  await open()
+  expect(screen.getByLabelText<HTMLInputElement>('A client of their own').checked).toBe(true)
+  fireEvent.click(screen.getByLabelText('The same as Ansa Rook, born 1984, last visit 4 May 2026'))
+  fireEvent.click(screen.getByText('Take it in'))
+  expect(takeIn).toHaveBeenLastCalledWith(
+    expect.objectContaining({ same: [{ client: 'client000001', here: 'person000009' }] }),
+  )
 })
