@@ -22,6 +22,8 @@ const soakMin = Number(process.argv[3] ?? 20)
 const practitioners = 20
 const phones = 200
 const diskMb = 400
+/** of one client no more than some hundreds of entries a day are taken: the days here are one, and may not reach that */
+const quietPostsMs = 26_000
 const yearMs = 365 * 86_400_000
 const seed = 20_261_129
 const minuteMs = 60_000
@@ -275,7 +277,7 @@ async function main(): Promise<void> {
     const form = new FormData()
     const table = `client,visit,date,side,measure,trial,value,unit,client_id\n${lines.join('\n')}\n`
     form.append('file', new Blob([table]), 'measures.csv')
-    const { 'content-type': _, ...rest } = owner.headers as Record<string, string>
+    const { 'content-type': _, ...rest } = owner.headers
     const looked = await fetch(`${server.url}/api/imports`, { method: 'POST', headers: rest, body: form })
     if (looked.status >= 300) return
     const { id } = (await looked.json()) as { id: string }
@@ -373,7 +375,7 @@ async function main(): Promise<void> {
   }
   const count = Object.fromEntries(Object.keys(days).map((name) => [name, 0]))
   refusedOrLost = 0
-  work = everybody(400, 4000)
+  work = everybody(400, quietPostsMs)
   const until = Date.now() + soakMin * minuteMs
   while (Date.now() < until) {
     await pause(3000 + chance() * 6000)

@@ -108,7 +108,7 @@ test('nothing of the source, no list of a folder, no TRACE', async () => {
   await new Promise((resolve) => own.close(resolve))
 })
 
-test('a session is 256 random bits, and the database holds only what they hash to', async () => {
+test('a session is 256 random bits, and the database holds only what they hash to', () => {
   const [, token = ''] = /=([\w-]{43})(?:;|$)/.exec(server.cookie)!
   expect(Buffer.from(token, 'base64url')).toHaveLength(32)
   const held = readdirSync(server.folder, { withFileTypes: true }).filter(

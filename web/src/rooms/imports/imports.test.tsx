@@ -98,7 +98,7 @@ test('all as in the file is one press', async () => {
 test('somebody of the same name is a choice: a client of their own unless one says they are the same', async () => {
   const alike = [{ id: 'person000009', name: 'Ansa Rook', birthYear: 1984, lastVisit: '2026-05-04' }]
   const people = [{ id: 'client000001', name: 'Ansa Rook', isHere: false, alike }]
-  look.mockReturnValueOnce(answer({ ...preview, conflicts: [], people }) as ReturnType<typeof look>)
+  look.mockReturnValueOnce(answer({ ...preview, conflicts: [], people }))
   await open()
   expect(screen.getByLabelText<HTMLInputElement>('A client of their own').checked).toBe(true)
   fireEvent.click(screen.getByLabelText('The same as Ansa Rook, born 1984, last visit 4 May 2026'))
